@@ -1,0 +1,69 @@
+import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { mkdir, readdir, readFile, rename, rm, stat, utimes } from 'node:fs/promises';
+import { join } from 'node:path';
+import { command, needSpace } from './process.mjs';
+import { say } from './say.mjs';
+
+/** What the built application is made of. */
+const SOURCES = ['app', 'core', 'shared', 'server', 'demo', 'public', 'nuxt.config.ts', 'package-lock.json'];
+const KEPT_BUILDS = 3;
+
+async function addTo(hash, path) {
+  const info = await stat(path).catch(() => null);
+  if (!info) return;
+  if (info.isDirectory()) {
+    for (const name of (await readdir(path)).sort()) await addTo(hash, join(path, name));
+  } else if (!/\.test\.ts$|README\.md$/.test(path)) {
+    hash.update(path).update('\0').update(await readFile(path)).update('\0');
+  }
+}
+
+/**
+ * The built server for the sources as they are, built when there is none yet. Each state of the sources has a folder of
+ * its own, so that a running server never loses the files it serves.
+ * @returns the path of the server's entry
+ */
+export async function ensureBuild(root) {
+  const hash = createHash('sha256');
+  process.chdir(root);
+  for (const source of SOURCES) await addTo(hash, source);
+  const name = hash.digest('hex').slice(0, 16);
+  const builds = join(root, '.output');
+  const folder = join(builds, name);
+  const entry = join(folder, 'server', 'index.mjs');
+  if (existsSync(entry)) {
+    await utimes(folder, new Date(), new Date());
+    return entry;
+  }
+  await needSpace(root, 500);
+  say('Building …');
+  const work = join(builds, `making-${process.pid}`);
+  const env = {
+    JAR_NOTE_OUTPUT: work,
+    JAR_NOTE_BUILD: join(root, 'node_modules', '.cache', `jar-note-${process.pid}`),
+    NUXT_TELEMETRY_DISABLED: '1',
+  };
+  await mkdir(builds, { recursive: true });
+  try {
+    await command(join(root, 'node_modules', '.bin', 'nuxt'), ['build'], { cwd: root, env, failure: 'The application could not be built.' });
+    await rename(work, folder).catch((error) => {
+      // Somebody else built the same sources meanwhile.
+      if (!existsSync(entry)) throw error;
+    });
+  } finally {
+    await rm(work, { recursive: true, force: true });
+    await rm(env.JAR_NOTE_BUILD, { recursive: true, force: true });
+  }
+  await dropOldBuilds(builds);
+  return entry;
+}
+
+async function dropOldBuilds(builds) {
+  const dated = [];
+  for (const name of await readdir(builds)) {
+    if (/^[0-9a-f]{16}$/.test(name)) dated.push({ name, at: (await stat(join(builds, name))).mtimeMs });
+  }
+  dated.sort((a, b) => b.at - a.at);
+  for (const { name } of dated.slice(KEPT_BUILDS)) await rm(join(builds, name), { recursive: true, force: true });
+}

@@ -1,0 +1,47 @@
+import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { readFile, writeFile } from 'node:fs/promises';
+import { delimiter, join } from 'node:path';
+import { command, needSpace } from './process.mjs';
+import { say, Stop } from './say.mjs';
+
+/** Installs the npm packages of the lock file when they are missing or the lock file has changed. */
+export async function ensurePackages(root) {
+  const lock = createHash('sha256').update(await readFile(join(root, 'package-lock.json'))).digest('hex');
+  const stamp = join(root, 'node_modules', '.jar-note-lock');
+  const known = await readFile(stamp, 'utf8').catch(() => '');
+  if (known === lock) return;
+  await needSpace(root, 1500);
+  say('Installing packages (a few minutes the first time) …');
+  await command('npm', ['ci', '--no-fund', '--no-audit'], {
+    cwd: root,
+    failure: 'The packages could not be installed. Check the connection to the npm registry and start again.',
+  });
+  await writeFile(stamp, lock);
+}
+
+/** The full path of a program, empty when it is not there. Server programs often stand outside the PATH of a user. */
+export function find(...names) {
+  const folders = [...(process.env.PATH ?? '').split(delimiter), '/usr/sbin', '/usr/local/sbin', '/usr/bin'];
+  for (const name of names) {
+    for (const folder of folders) if (folder && existsSync(join(folder, name))) return join(folder, name);
+  }
+  return '';
+}
+
+/** The path of a program from Debian, its package installed when it is missing and we may. @throws Stop */
+export async function ensureProgram(names, debianPackage) {
+  const there = find(...names);
+  if (there) return there;
+  const typed = `apt-get update && apt-get install -y --no-install-recommends ${debianPackage}`;
+  if (!find('apt-get')) throw new Stop(`"${names[0]}" is missing. Install ${debianPackage}, then start again.`);
+  if (process.getuid?.() !== 0) throw new Stop(`${debianPackage} is missing. Type this once, then start again:\n\n  sudo sh -c '${typed}'`);
+  say(`Installing ${debianPackage} …`);
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  const failure = `${debianPackage} could not be installed. Try by hand: ${typed}`;
+  await command('apt-get', ['update'], { env, failure });
+  await command('apt-get', ['install', '-y', '--no-install-recommends', debianPackage], { env, failure });
+  const now = find(...names);
+  if (!now) throw new Stop(`${debianPackage} was installed, but "${names[0]}" is not there. Try by hand: ${typed}`);
+  return now;
+}

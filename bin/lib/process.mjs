@@ -1,0 +1,92 @@
+import { spawn } from 'node:child_process';
+import { statfs } from 'node:fs/promises';
+import { createServer, connect } from 'node:net';
+import { Stop } from './say.mjs';
+
+/** Runs a command to its end; its output is shown only when it fails. @throws Stop */
+export function command(program, args, { cwd, env, show = false, failure = '' } = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(program, args, {
+      cwd,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', show ? 'inherit' : 'pipe', show ? 'inherit' : 'pipe'],
+    });
+    let output = '';
+    child.stdout?.on('data', (data) => (output += data));
+    child.stderr?.on('data', (data) => (output += data));
+    child.on('error', (error) => reject(new Stop(`"${program}" could not be run: ${error.message}`)));
+    child.on('exit', (code, signal) => {
+      if (code === 0) return resolve(output);
+      const tail = output.trim().split('\n').slice(-25).join('\n');
+      reject(new Stop(`${failure || `"${program} ${args.join(' ')}" ended with ${signal ?? code}.`}\n${tail}`.trim()));
+    });
+  });
+}
+
+/** A port nobody listens on at this moment. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Whether `port` can be listened on. */
+export function isFree(port, host) {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
+}
+
+/** Whether somebody answers on a loopback port with at least one byte. */
+export function answers(port) {
+  return new Promise((resolve) => {
+    const socket = connect(port, '127.0.0.1');
+    const end = (result) => {
+      socket.destroy();
+      resolve(result);
+    };
+    socket.setTimeout(2000, () => end(false));
+    socket.once('data', () => end(true));
+    socket.once('error', () => end(false));
+    socket.once('close', () => end(false));
+  });
+}
+
+export function isAlive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === 'EPERM';
+  }
+}
+
+export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Ends a child: asks first, then insists. */
+export async function end(child, signal = 'SIGTERM', patience = 15_000) {
+  if (!child || child.exitCode !== null || child.signalCode !== null) return;
+  const gone = new Promise((resolve) => child.once('exit', resolve));
+  child.kill(signal);
+  const timer = setTimeout(() => child.kill('SIGKILL'), patience);
+  await gone;
+  clearTimeout(timer);
+}
+
+/** @throws Stop when fewer than `megabytes` are free where `folder` is. */
+export async function needSpace(folder, megabytes) {
+  const { bavail, bsize } = await statfs(folder);
+  const free = Math.floor((bavail * bsize) / 1e6);
+  if (free >= megabytes) return;
+  throw new Stop(
+    `The disk is nearly full: ${free} MB are free at ${folder}, and about ${megabytes} MB are needed.\n` +
+      'Make room and start again. Nothing was changed.',
+  );
+}

@@ -1,0 +1,69 @@
+import { addressParser } from 'postal-mime';
+
+/** One recipient or sender: a display name, which may be empty, and an address. */
+export interface Mailbox {
+  name: string;
+  address: string;
+}
+
+const ATOM = /^[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+(\.[\p{L}\p{N}!#$%&'*+/=?^_`{|}~-]+)*$/u;
+const QUOTED = /^"(?:[^"\\\r\n]|\\[^\r\n])*"$/;
+const LABEL = /^[\p{L}\p{N}](?:[\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?$/u;
+
+/**
+ * What is wrong with an address, in words; empty when it can be one. RFC 5321 4.1.2 (dot-string, quoted-string,
+ * domain), 4.5.3.1 (64 octets before the @, 255 after) and RFC 6531 for letters beyond ASCII. Whether somebody reads
+ * mail there only the sending shows.
+ */
+export function addressProblem(address: string): string {
+  const at = address.lastIndexOf('@');
+  if (at < 0) return 'there is no @ in it';
+  const local = address.slice(0, at);
+  const domain = address.slice(at + 1);
+  if (!local) return 'nothing stands before the @';
+  if (!domain) return 'nothing stands after the @';
+  if (byteLength(local) > 64) return 'the part before the @ is too long';
+  if (byteLength(domain) > 255) return 'the part after the @ is too long';
+  if (!ATOM.test(local) && !QUOTED.test(local)) return 'the part before the @ cannot be one';
+  if (/^\[[0-9a-f.:]+\]$/i.test(domain) || /^\[IPv6:[0-9a-f:.]+\]$/i.test(domain)) return '';
+  const labels = domain.split('.');
+  if (labels.length < 2) return 'the part after the @ has no dot, as in "example.com"';
+  if (!labels.every((label) => LABEL.test(label))) return 'the part after the @ cannot be one';
+  return '';
+}
+
+function byteLength(text: string): number {
+  return new TextEncoder().encode(text).length;
+}
+
+/** The address as it is compared: the domain without case (RFC 5321 2.4), and in practice the local part too. */
+export function addressKey(address: string): string {
+  return address.trim().normalize('NFC').toLowerCase();
+}
+
+/**
+ * Reads what a person typed or pasted as recipients: "Ada Marsh <ada@x.example>, b@y.example", with groups opened
+ * (RFC 5322 3.4), semicolons and line breaks taken as commas. Nothing is dropped: what is no address comes back as
+ * typed, for {@link addressProblem} to name.
+ */
+export function parseMailboxes(typed: string): Mailbox[] {
+  const text = typed.replace(/[\r\n]+/g, ',');
+  const parsed = addressParser(text, { flatten: true }) as { name?: string; address?: string }[];
+  return parsed
+    .flatMap(({ name = '', address = '' }) => {
+      if (address) return [{ name: name.trim(), address: address.trim() }];
+      return name
+        .split(';')
+        .map((part) => part.trim())
+        .filter(Boolean)
+        .map((part) => ({ name: '', address: part }));
+    })
+    .filter((box) => box.address);
+}
+
+/** One mailbox as it is shown and typed: `Ada Marsh <ada@x.example>`, the name quoted where it has to be. */
+export function formatMailbox({ name, address }: Mailbox): string {
+  if (!name) return address;
+  const plain = /^[\p{L}\p{N}\p{M} !#$%&'*+/=?^_`{|}~-]+$/u.test(name);
+  return `${plain ? name : `"${name.replace(/["\\]/g, '\\$&')}"`} <${address}>`;
+}

@@ -1,0 +1,47 @@
+/** A plain-text message in two parts: what was written now, and the history quoted under it. */
+export interface QuotedText {
+  own: string;
+  quoted: string;
+}
+
+const ATTRIBUTION = /(wrote|writes|schrieb|écrit|escribió|ha scritto|schreef|skrev|написал\S*|napisał\S*)\s*:?\s*$/i;
+
+/**
+ * Splits the quoted history off the end of a plain-text message: the last unbroken run of lines that start with `>`
+ * (RFC 3676 4.5), with the attribution line above it. Quotes with an answer below them stay where they are.
+ */
+export function splitQuoted(text: string): QuotedText {
+  const lines = text.replace(/\r\n?/g, '\n').split('\n');
+  let end = lines.length;
+  while (end > 0 && !lines[end - 1]!.trim()) end--;
+  let start = end;
+  while (start > 0 && (lines[start - 1]!.startsWith('>') || !lines[start - 1]!.trim())) start--;
+  if (!lines.slice(start, end).some((line) => line.startsWith('>'))) return { own: text, quoted: '' };
+  let above = start;
+  while (above > 0 && !lines[above - 1]!.trim()) above--;
+  // An attribution may be wrapped onto a second line.
+  if (above > 0 && ATTRIBUTION.test(lines[above - 1]!)) {
+    above--;
+    if (above > 0 && lines[above - 1]!.trim() && /^\S.*[,\d]/.test(lines[above - 1]!) && !/[.!?]$/.test(lines[above - 1]!)) {
+      if (/\d/.test(lines[above - 1]!) && lines[above]!.length < 60) above--;
+    }
+    start = above;
+  }
+  return { own: lines.slice(0, start).join('\n').trimEnd(), quoted: lines.slice(start, end).join('\n').trim() };
+}
+
+/** The text of a message as it is quoted in an answer: `> ` before each line, one `>` more before quoted ones (RFC 3676 4.5). */
+export function quoteText(text: string): string {
+  return text
+    .replace(/\r\n?/g, '\n')
+    .trimEnd()
+    .split('\n')
+    .map((line) => (line.startsWith('>') ? `>${line}` : line ? `> ${line}` : '>'))
+    .join('\n');
+}
+
+/** The line above the quoted text: who wrote it and when, in the account's locale and time zone. */
+export function attribution(sent: number, name: string, locale: string, timeZone: string): string {
+  const when = new Intl.DateTimeFormat(locale, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(sent);
+  return `On ${when}, ${name} wrote:`;
+}

@@ -1,0 +1,64 @@
+import type { Node } from '@tiptap/pm/model';
+
+/** The inline content of a paragraph as text. An open blank reads `[label]`, the way people mark one by hand. */
+function inlineText(parent: Node): string {
+  let out = '';
+  parent.forEach((child, _offset, index) => {
+    if (child.type.name === 'hardBreak') out += '\n';
+    else if (child.type.name === 'blank') out += `[${child.attrs.label}]`;
+    else {
+      out += child.text ?? '';
+      const link = child.marks.find((mark) => mark.type.name === 'link');
+      const next = index + 1 < parent.childCount ? parent.child(index + 1) : null;
+      if (link && !(next && link.isInSet(next.marks))) out += linkTarget(out, String(link.attrs.href));
+    }
+  });
+  return out;
+}
+
+/** The address behind a link, unless the text before already says it. */
+function linkTarget(before: string, href: string): string {
+  const plain = href.replace(/^(mailto:|tel:)/i, '');
+  return before.endsWith(href) || before.endsWith(plain) ? '' : ` <${plain}>`;
+}
+
+function indent(text: string, first: string): string {
+  const rest = ' '.repeat(first.length);
+  return text
+    .split('\n')
+    .map((line, i) => (i === 0 ? first + line : line ? rest + line : line))
+    .join('\n');
+}
+
+function blockText(node: Node): string {
+  switch (node.type.name) {
+    case 'paragraph':
+      return inlineText(node);
+    case 'bulletList':
+      return items(node).map((item) => indent(item, '- ')).join('\n');
+    case 'orderedList':
+      return items(node).map((item, i) => indent(item, `${Number(node.attrs.start) + i}. `)).join('\n');
+    default:
+      return items(node).join('\n');
+  }
+}
+
+function items(node: Node): string[] {
+  const out: string[] = [];
+  node.forEach((child) => out.push(blockText(child)));
+  return out;
+}
+
+/**
+ * The plain text of a document, for the `text/plain` part of a message, for search and for export. Paragraphs are
+ * lines of their own, with an empty line where the document has an empty paragraph; lists are marked `- ` and `1. `;
+ * a link is followed by its address. Lines are not wrapped.
+ */
+export function toText(doc: Node): string {
+  return items(doc).join('\n');
+}
+
+/** The text of a one-line document such as a subject: line breaks become spaces. */
+export function toLine(doc: Node): string {
+  return toText(doc).replace(/\s+/g, ' ').trim();
+}

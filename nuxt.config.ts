@@ -1,0 +1,46 @@
+// The Desk is an application behind a sign-in, so it is rendered in the browser only.
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  ssr: false,
+  // Each build has a folder of its own (bin/lib/build.mjs).
+  ...(process.env.JAR_NOTE_BUILD && { buildDir: process.env.JAR_NOTE_BUILD }),
+  devtools: { enabled: false },
+  telemetry: false,
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', 'nuxt-auth-utils'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  css: [
+    '@fontsource-variable/hanken-grotesk/index.css',
+    '@fontsource-variable/literata/index.css',
+    '@fontsource-variable/literata/wght-italic.css',
+    '~/styles/tokens.css',
+    '~/styles/theme.css',
+    '~/styles/letter.css',
+  ],
+  elementPlus: { icon: false, importStyle: 'css' },
+  auth: { loadStrategy: 'client-only' },
+  app: {
+    head: {
+      title: 'Jar Note',
+      htmlAttrs: { lang: 'en' },
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      meta: [{ name: 'color-scheme', content: 'light dark' }],
+    },
+  },
+  runtimeConfig: {
+    databaseUrl: '',
+    demo: '',
+    postOfficePort: '',
+    session: { name: 'jar-note', password: '', maxAge: 60 * 60 * 24 * 30, cookie: { secure: false, sameSite: 'lax' } },
+  },
+  nitro: {
+    // Raw bytes and MariaDB are reached from Node.js itself; nothing here is meant for an edge runtime.
+    preset: 'node-server',
+    ...(process.env.JAR_NOTE_OUTPUT && { output: { dir: process.env.JAR_NOTE_OUTPUT } }),
+    esbuild: { options: { target: 'node20' } },
+  },
+  vite: {
+    worker: { format: 'es' },
+    build: { target: 'es2022' },
+  },
+  typescript: { strict: true },
+});

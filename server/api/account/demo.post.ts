@@ -1,0 +1,8 @@
+import { enterDemo } from '../../services/demo';
+
+/** One click into the demo account, where this installation has one. */
+export default publicHandler(async (event, app) => {
+  const account = await enterDemo(app, passwords, Boolean(useRuntimeConfig().demo));
+  await setUserSession(event, { user: { id: account.id } });
+  return account;
+});

@@ -1,0 +1,4 @@
+export default defineEventHandler(async (event) => {
+  await clearUserSession(event);
+  return { ok: true };
+});

@@ -1,0 +1,8 @@
+import { signUpSchema } from '#shared/schemas/account';
+import { signUp } from '../../services/accounts';
+
+export default publicHandler(async (event, app) => {
+  const account = await signUp(app, passwords, await bodyOf(event, signUpSchema));
+  await setUserSession(event, { user: { id: account.id } });
+  return account;
+});

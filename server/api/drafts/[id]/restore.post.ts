@@ -1,0 +1,3 @@
+import { restoreDraft } from '../../../services/drafts';
+
+export default ownerHandler((_event, { app, owner, id }) => restoreDraft(app, owner, id));

@@ -1,0 +1,3 @@
+import { readDrafts } from '../../services/drafts';
+
+export default ownerHandler((_event, { app, owner }) => readDrafts(app, owner));

@@ -1,0 +1,7 @@
+import { messageChangeSchema } from '#shared/schemas/message';
+import { changeMessage } from '../../../services/messages';
+
+export default ownerHandler(async (event, { app, owner, id }) => {
+  await changeMessage(app, owner, id, await bodyOf(event, messageChangeSchema));
+  return { ok: true };
+});

@@ -1,0 +1,3 @@
+import { readNote } from '../../../services/notes';
+
+export default ownerHandler((_event, { app, owner, id }) => readNote(app, owner, id));

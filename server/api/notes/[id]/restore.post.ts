@@ -1,0 +1,3 @@
+import { restoreNote } from '../../../services/notes';
+
+export default ownerHandler((_event, { app, owner, id }) => restoreNote(app, owner, id));

@@ -1,0 +1,3 @@
+import { readSettings } from '../../services/accounts';
+
+export default ownerHandler((_event, { app, owner }) => readSettings(app, owner));

@@ -1,0 +1,28 @@
+import type { Knex } from 'knex';
+import * as foundation from './0001_foundation';
+
+/** Every step of the schema in order. A step that has run anywhere is never changed; a change is a new step. */
+const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
+  '0001_foundation': foundation,
+};
+
+/** Hands the steps to Knex from the bundle instead of a folder, so that the built server carries them. */
+export const migrationSource: Knex.MigrationSource<string> = {
+  getMigrations: async () => Object.keys(STEPS),
+  getMigrationName: (name) => name,
+  getMigration: async (name) => STEPS[name]!,
+};
+
+/** The step this version needs. */
+export const NEWEST_MIGRATION = Object.keys(STEPS).at(-1)!;
+
+/** Brings the database to the newest step. Knex's own lock lets one of several processes do it. */
+export async function migrate(knex: Knex): Promise<void> {
+  await knex.migrate.latest({ migrationSource, tableName: 'migrations' });
+}
+
+/** The step the database is on. */
+export async function currentMigration(knex: Knex): Promise<string> {
+  const row = await knex('migrations').orderBy('id', 'desc').first('name');
+  return row?.name ?? '';
+}

@@ -1,0 +1,113 @@
+import type { Knex } from 'knex';
+import type { Draft, DraftRow } from '#shared/types/wire';
+import { json, num } from '../rows';
+
+export type DraftContent = Pick<Draft, 'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'answers' | 'quote' | 'subjectText' | 'preview'>;
+
+const ROW = ['id', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id'];
+
+function toRow(row: Record<string, unknown>): DraftRow {
+  return {
+    id: String(row.id),
+    to: json(row.to_list),
+    subjectText: String(row.subject_text),
+    preview: String(row.preview),
+    state: row.state as DraftRow['state'],
+    updatedAt: num(row.updated_at),
+    originalId: (row.original_id as string | null) ?? null,
+  };
+}
+
+function toDraft(row: Record<string, unknown>): Draft {
+  return {
+    ...toRow(row),
+    version: num(row.version),
+    mode: row.mode as Draft['mode'],
+    cc: json(row.cc_list),
+    bcc: json(row.bcc_list),
+    subject: json(row.subject),
+    body: json(row.body),
+    answers: json(row.answers),
+    quote: Boolean(row.quote),
+    problem: String(row.problem),
+  };
+}
+
+function columns(draft: DraftContent) {
+  return {
+    to_list: JSON.stringify(draft.to),
+    cc_list: JSON.stringify(draft.cc),
+    bcc_list: JSON.stringify(draft.bcc),
+    subject: JSON.stringify(draft.subject),
+    body: JSON.stringify(draft.body),
+    subject_text: draft.subjectText,
+    preview: draft.preview,
+    answers: JSON.stringify(draft.answers),
+    quote: draft.quote,
+  };
+}
+
+export async function listDrafts(db: Knex, owner: string): Promise<DraftRow[]> {
+  const rows = await db('drafts').where({ owner, deleted_at: null }).select(ROW).orderBy('updated_at', 'desc').limit(500);
+  return rows.map(toRow);
+}
+
+export async function draftById(db: Knex, owner: string, id: string): Promise<Draft | null> {
+  const row = await db('drafts').where({ owner, id, deleted_at: null }).first();
+  return row ? toDraft(row) : null;
+}
+
+/** The same, held until the transaction ends, so that two presses of Send follow one another. */
+export async function lockDraft(trx: Knex.Transaction, owner: string, id: string): Promise<Draft | null> {
+  const row = await trx('drafts').where({ owner, id, deleted_at: null }).forUpdate().first();
+  return row ? toDraft(row) : null;
+}
+
+/** The draft that answers a message, if one was begun. */
+export async function draftOfMessage(db: Knex, owner: string, originalId: string): Promise<Draft | null> {
+  const row = await db('drafts').where({ owner, original_id: originalId, deleted_at: null }).orderBy('updated_at', 'desc').first();
+  return row ? toDraft(row) : null;
+}
+
+export async function insertDraft(
+  db: Knex,
+  owner: string,
+  draft: DraftContent & Pick<Draft, 'id' | 'mode' | 'originalId'>,
+  now: number,
+) {
+  await db('drafts').insert({
+    id: draft.id,
+    owner,
+    mode: draft.mode,
+    original_id: draft.originalId,
+    ...columns(draft),
+    problem: '',
+    created_at: now,
+    updated_at: now,
+  });
+}
+
+/** Writes a draft that was read at `version` and is not being sent; false when that no longer holds. */
+export async function updateDraft(db: Knex, owner: string, id: string, version: number, draft: DraftContent, now: number) {
+  const changed = await db('drafts')
+    .where({ owner, id, version, deleted_at: null })
+    .whereNot({ state: 'sending' })
+    .update({ ...columns(draft), version: version + 1, updated_at: now });
+  return changed === 1;
+}
+
+export async function setDraftState(db: Knex, owner: string, id: string, state: Draft['state'], problem = '') {
+  await db('drafts').where({ owner, id }).update({ state, problem });
+}
+
+/** Discards a draft (`at`) or brings it back (`null`); a draft being sent cannot be discarded. */
+export async function setDraftDeleted(db: Knex, owner: string, id: string, at: number | null): Promise<boolean> {
+  const query = db('drafts').where({ owner, id });
+  if (at === null) query.whereNotNull('deleted_at');
+  else query.whereNull('deleted_at').whereNot({ state: 'sending' });
+  return (await query.update({ deleted_at: at })) === 1;
+}
+
+export async function dropDraft(db: Knex, owner: string, id: string): Promise<void> {
+  await db('drafts').where({ owner, id }).delete();
+}

@@ -1,0 +1,148 @@
+import type { Knex } from 'knex';
+import type { Folder } from '#shared/schemas/message';
+import type { MessagePage, MessageRow } from '#shared/types/wire';
+import type { Mailbox } from '../../../core/message/address';
+import { json, num } from '../rows';
+
+/** What a message's answer depends on, from the derived columns. */
+export interface MessageThread {
+  messageId: string;
+  inReplyTo: string;
+  references: string[];
+  from: Mailbox[];
+  replyTo: Mailbox[];
+  to: Mailbox[];
+  cc: Mailbox[];
+  subject: string;
+}
+
+export interface NewMessage extends MessageThread {
+  id: string;
+  folder: Folder;
+  digest: string;
+  preview: string;
+  sentAt: number;
+  receivedAt: number;
+  attachments: number;
+  seen: boolean;
+  answered: boolean;
+  broken: string;
+  raw: Buffer;
+}
+
+const ROW = [
+  'id', 'folder', 'from_name', 'from_address', 'to_list', 'subject', 'preview', 'sent_at', 'received_at', 'attachments',
+  'seen', 'answered', 'broken',
+];
+
+function toRow(row: Record<string, unknown>): MessageRow {
+  return {
+    id: String(row.id),
+    folder: row.folder as Folder,
+    from: { name: String(row.from_name), address: String(row.from_address) },
+    to: json(row.to_list),
+    subject: String(row.subject),
+    preview: String(row.preview),
+    sentAt: num(row.sent_at),
+    receivedAt: num(row.received_at),
+    attachments: num(row.attachments),
+    seen: Boolean(row.seen),
+    answered: Boolean(row.answered),
+    broken: String(row.broken),
+  };
+}
+
+/** Stores a message with its bytes; the id of the one already there when these bytes are known. */
+export async function insertMessage(db: Knex, owner: string, message: NewMessage): Promise<{ id: string; added: boolean }> {
+  const known = await db('messages').where({ owner, digest: message.digest }).first('id');
+  if (known) return { id: String(known.id), added: false };
+  const from = message.from[0] ?? { name: '', address: '' };
+  await db.transaction(async (trx) => {
+    await trx('messages').insert({
+      id: message.id,
+      owner,
+      folder: message.folder,
+      digest: message.digest,
+      message_id: message.messageId.slice(0, 998),
+      in_reply_to: message.inReplyTo.slice(0, 10_000),
+      reference_ids: JSON.stringify(message.references.slice(-200)),
+      from_name: from.name.slice(0, 500),
+      from_address: from.address.slice(0, 1000),
+      from_list: JSON.stringify(message.from),
+      reply_to: JSON.stringify(message.replyTo),
+      to_list: JSON.stringify(message.to),
+      cc_list: JSON.stringify(message.cc),
+      subject: message.subject.slice(0, 10_000),
+      preview: message.preview.slice(0, 300),
+      sent_at: message.sentAt,
+      received_at: message.receivedAt,
+      attachments: message.attachments,
+      size: message.raw.length,
+      seen: message.seen,
+      answered: message.answered,
+      broken: message.broken.slice(0, 500),
+    });
+    await trx('message_sources').insert({ message_id: message.id, owner, raw: message.raw });
+  });
+  return { id: message.id, added: true };
+}
+
+export async function messageWithSource(db: Knex, owner: string, id: string): Promise<(MessageRow & { raw: Buffer }) | null> {
+  const row = await db('messages')
+    .join('message_sources', 'message_sources.message_id', 'messages.id')
+    .where({ 'messages.owner': owner, 'messages.id': id, 'message_sources.owner': owner })
+    .first([...ROW.map((column) => `messages.${column}`), 'message_sources.raw']);
+  return row ? { ...toRow(row), raw: row.raw as Buffer } : null;
+}
+
+export async function messageThread(db: Knex, owner: string, id: string): Promise<MessageThread | null> {
+  const row = await db('messages')
+    .where({ owner, id })
+    .first('message_id', 'in_reply_to', 'reference_ids', 'from_list', 'reply_to', 'to_list', 'cc_list', 'subject');
+  if (!row) return null;
+  return {
+    messageId: row.message_id,
+    inReplyTo: row.in_reply_to,
+    references: json(row.reference_ids),
+    from: json(row.from_list),
+    replyTo: json(row.reply_to),
+    to: json(row.to_list),
+    cc: json(row.cc_list),
+    subject: row.subject,
+  };
+}
+
+/**
+ * A page of a folder, newest first; the waiting ones oldest first, since the oldest debt matters most. Pages continue
+ * behind a row (received_at, id), so that they stay quick and steady in a large mailbox.
+ */
+export async function listMessages(
+  db: Knex,
+  owner: string,
+  { folder, waiting, after, limit }: { folder: Folder; waiting: boolean; after?: string; limit: number },
+): Promise<MessagePage> {
+  const direction = waiting ? 'asc' : 'desc';
+  const scope = () => db('messages').where({ owner, folder, ...(waiting && { answered: false }) });
+  const query = scope();
+  if (after) {
+    const last = await db('messages').where({ owner, id: after }).first('received_at');
+    if (last) query.whereRaw(`(received_at, id) ${waiting ? '>' : '<'} (?, ?)`, [last.received_at, after]);
+  }
+  const rows = await query.select(ROW).orderBy('received_at', direction).orderBy('id', direction).limit(limit + 1);
+  const counted = await scope().count({ total: '*' }).first();
+  const page = rows.slice(0, limit).map(toRow);
+  return { rows: page, next: rows.length > limit ? page[page.length - 1]!.id : '', total: num(counted?.total) };
+}
+
+/** Changes flags or folder; false when there is no such message. */
+export async function changeMessage(
+  db: Knex,
+  owner: string,
+  id: string,
+  change: { seen?: boolean; answered?: boolean; folder?: Folder },
+): Promise<boolean> {
+  const set = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
+  const found = await db('messages').where({ owner, id }).first('id');
+  if (found && Object.keys(set).length) await db('messages').where({ owner, id }).update(set);
+  return Boolean(found);
+}

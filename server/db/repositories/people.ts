@@ -1,0 +1,88 @@
+import type { Knex } from 'knex';
+import type { Person } from '#shared/types/wire';
+import { addressKey, type Mailbox } from '../../../core/message/address';
+import { splitName } from '../../../core/person/name';
+import { newId } from '../id';
+import { num } from '../rows';
+
+function toPerson(row: Record<string, unknown>): Person {
+  return {
+    id: String(row.id),
+    version: num(row.version),
+    address: String(row.address),
+    firstName: String(row.first_name),
+    lastName: String(row.last_name),
+    fullName: String(row.full_name),
+    company: String(row.company),
+    messages: num(row.messages),
+    lastAt: num(row.last_at),
+  };
+}
+
+/**
+ * Takes note of somebody a message was exchanged with. A person already known keeps the names they have, since those
+ * may have been put right by hand; empty ones are filled.
+ */
+export async function meetPerson(db: Knex, owner: string, box: Mailbox, at: number): Promise<void> {
+  const { firstName, lastName, fullName } = splitName(box.name);
+  const short = (text: string) => text.slice(0, 200);
+  await db('people')
+    .insert({
+      id: newId(),
+      owner,
+      address: box.address.slice(0, 320),
+      address_key: addressKey(box.address).slice(0, 320),
+      first_name: short(firstName),
+      last_name: short(lastName),
+      full_name: short(fullName),
+      messages: 1,
+      last_at: at,
+    })
+    .onConflict(['owner', 'address_key'])
+    .merge({
+      messages: db.raw('messages + 1'),
+      last_at: db.raw('GREATEST(last_at, VALUES(last_at))'),
+      first_name: db.raw("IF(full_name = '', VALUES(first_name), first_name)"),
+      last_name: db.raw("IF(full_name = '', VALUES(last_name), last_name)"),
+      full_name: db.raw("IF(full_name = '', VALUES(full_name), full_name)"),
+    });
+}
+
+export async function personByAddress(db: Knex, owner: string, address: string): Promise<Person | null> {
+  const row = await db('people').where({ owner, address_key: addressKey(address) }).first();
+  return row ? toPerson(row) : null;
+}
+
+export async function personById(db: Knex, owner: string, id: string): Promise<Person | null> {
+  const row = await db('people').where({ owner, id }).first();
+  return row ? toPerson(row) : null;
+}
+
+/** People whose name, company or address holds what was typed, those written with most lately first. */
+export async function findPeople(db: Knex, owner: string, typed: string, limit: number): Promise<Person[]> {
+  const like = `%${typed.replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await db('people')
+    .where({ owner })
+    .andWhere((q) => q.where('full_name', 'like', like).orWhere('address', 'like', like).orWhere('company', 'like', like))
+    .orderBy('last_at', 'desc')
+    .limit(limit);
+  return rows.map(toPerson);
+}
+
+/** Writes a person that was read at `version`; false when it was changed since. */
+export async function updatePerson(
+  db: Knex,
+  owner: string,
+  id: string,
+  version: number,
+  person: Pick<Person, 'firstName' | 'lastName' | 'fullName' | 'company'>,
+): Promise<boolean> {
+  const changed = await db('people').where({ owner, id, version }).update({
+    version: version + 1,
+    first_name: person.firstName,
+    last_name: person.lastName,
+    full_name: person.fullName,
+    company: person.company,
+  });
+  return changed === 1;
+}

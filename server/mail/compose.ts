@@ -1,0 +1,61 @@
+import MailComposer from 'nodemailer/lib/mail-composer';
+import type { Node } from '@tiptap/pm/model';
+import type { Mailbox } from '../../core/message/address';
+import { quoteText } from '../../core/message/quote';
+import { escapeHtml, toHtml } from '../../core/note/html';
+import { toLine, toText } from '../../core/note/text';
+
+export interface Letter {
+  messageId: string;
+  date: Date;
+  from: Mailbox;
+  to: Mailbox[];
+  cc: Mailbox[];
+  bcc: Mailbox[];
+  subject: Node;
+  body: Node;
+  signature: Node;
+  inReplyTo: string;
+  references: string[];
+  /** The message answered, quoted under the signature; null to leave it out. */
+  quote: { attribution: string; text: string; html: string } | null;
+}
+
+/** The plain text of a letter. The `-- ` line (RFC 3676 4.3) stands only where nothing but the signature follows. */
+export function letterText({ body, signature, quote }: Pick<Letter, 'body' | 'signature' | 'quote'>): string {
+  const parts = [toText(body).trimEnd()];
+  const under = toText(signature).trim();
+  if (under) parts.push(quote ? under : `-- \n${under}`);
+  if (quote) parts.push(`${quote.attribution}\n${quoteText(quote.text)}`);
+  return parts.join('\n\n') + '\n';
+}
+
+/** The HTML of a letter, the same in the same order. */
+export function letterHtml({ body, signature, quote }: Pick<Letter, 'body' | 'signature' | 'quote'>): string {
+  const under = toText(signature).trim() ? `<br><div>${toHtml(signature)}</div>` : '';
+  const quoted = quote
+    ? `<br><div>${escapeHtml(quote.attribution)}</div><blockquote style="margin:0 0 0 .8ex;padding-left:1ex;border-left:1px solid #bbb">${
+        quote.html || escapeHtml(quote.text).replace(/\n/g, '<br>')
+      }</blockquote>`
+    : '';
+  return `<!doctype html><html><head><meta charset="utf-8"></head><body><div>${toHtml(body)}</div>${under}${quoted}</body></html>`;
+}
+
+/** The bytes of a letter (`multipart/alternative`, RFC 2046 5.1.4). Bcc is left out: only the envelope knows it. */
+export async function composeLetter(letter: Letter): Promise<Buffer> {
+  const box = ({ name, address }: Mailbox) => ({ name: name.replace(/[\r\n]+/g, ' '), address });
+  const composer = new MailComposer({
+    messageId: letter.messageId,
+    date: letter.date,
+    from: box(letter.from),
+    to: letter.to.map(box),
+    cc: letter.cc.map(box),
+    subject: toLine(letter.subject),
+    text: letterText(letter),
+    html: letterHtml(letter),
+    ...(letter.inReplyTo && { inReplyTo: letter.inReplyTo, references: letter.references }),
+    disableFileAccess: true,
+    disableUrlAccess: true,
+  });
+  return composer.compile().build();
+}

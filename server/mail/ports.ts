@@ -1,0 +1,51 @@
+import type { Folder } from '#shared/schemas/message';
+import type { MessagePage, MessageRow } from '#shared/types/wire';
+
+/** A message in the mailbox with its bytes, which are the truth of it. */
+export interface StoredMessage extends MessageRow {
+  raw: Buffer;
+}
+
+export interface AppendOptions {
+  seen?: boolean;
+  answered?: boolean;
+  /** When it arrived, in milliseconds since 1970; its own date when absent. */
+  receivedAt?: number;
+}
+
+export interface ListQuery {
+  folder: Folder;
+  waiting: boolean;
+  after?: string;
+  limit: number;
+}
+
+/** The reading side of a mailbox, for one account. Nothing above this port knows whose mailbox it is. */
+export interface MailboxPort {
+  list(query: ListQuery): Promise<MessagePage>;
+  /** @throws UserError 404 when there is no such message. */
+  get(id: string): Promise<StoredMessage>;
+  /** Stores the bytes as they are. A message already there is not stored again. */
+  append(folder: Folder, raw: Buffer, options?: AppendOptions): Promise<{ id: string; added: boolean; broken: string }>;
+  setFlags(id: string, flags: { seen?: boolean; answered?: boolean }): Promise<void>;
+  move(id: string, folder: Folder): Promise<void>;
+}
+
+export interface Envelope {
+  from: string;
+  to: string[];
+}
+
+/** How handing over ended. `partly` names recipients that were refused while others were accepted;
+ * `later` may be tried again, `refused` may not. */
+export type Handover =
+  | { outcome: 'accepted'; partly: string }
+  | { outcome: 'refused'; reason: string }
+  | { outcome: 'later'; reason: string };
+
+/** The sending side of a mailbox, for one account. */
+export interface SenderPort {
+  handOver(envelope: Envelope, raw: Buffer): Promise<Handover>;
+  /** Whether a message was accepted before, when an earlier try ended without an answer. */
+  wasAccepted(messageId: string): Promise<'yes' | 'no' | 'unknown'>;
+}

@@ -1,0 +1,97 @@
+import type { AddressInfo } from 'node:net';
+import type { Knex } from 'knex';
+import { SMTPServer } from 'smtp-server';
+import { addressProblem } from '../../../core/message/address';
+import { accountByAddress } from '../../db/repositories/accounts';
+import { insertDelivery } from '../../db/repositories/deliveries';
+import { parseMessage } from '../parse';
+import { standInMailbox } from './mailbox';
+
+/** What the post office takes in one message. */
+const SIZE_LIMIT = 25 * 1024 * 1024;
+
+export interface PostOffice {
+  port: number;
+  close(): Promise<void>;
+}
+
+function refusal(code: number, text: string): Error {
+  return Object.assign(new Error(text), { responseCode: code });
+}
+
+/**
+ * The stand-in post office: an SMTP server on loopback. It keeps what it receives, delivers to accounts of this
+ * installation, and lets everything else rest: nothing leaves the machine. The user of the SMTP sign-in is the account,
+ * the password the secret of this installation. It refuses names that cannot exist (`.invalid`, RFC 2606 section 2) and
+ * messages that are too large, as a real one would. A message with a Message-ID it already has is accepted and not
+ * delivered again.
+ */
+export async function openPostOffice(db: Knex, secret: string, port = 0): Promise<PostOffice> {
+  const server = new SMTPServer({
+    banner: 'Jar Note stand-in post office',
+    hideSTARTTLS: true,
+    allowInsecureAuth: true,
+    authOptional: false,
+    size: SIZE_LIMIT,
+    disableReverseLookup: true,
+    onAuth({ username, password }, _session, done) {
+      if (password === secret && username) done(null, { user: username });
+      else done(refusal(535, '5.7.8 The post office does not know this account.'));
+    },
+    onRcptTo({ address }, _session, done) {
+      const problem = addressProblem(address);
+      if (problem) return done(refusal(553, `5.1.3 "${address}" cannot be an address: ${problem}.`));
+      if (/\.invalid$/i.test(address)) {
+        return done(refusal(550, `5.1.2 There is no such place as "${address.slice(address.lastIndexOf('@') + 1)}".`));
+      }
+      done();
+    },
+    onData(stream, session, done) {
+      const chunks: Buffer[] = [];
+      stream.on('data', (chunk: Buffer) => stream.sizeExceeded || chunks.push(chunk));
+      stream.on('end', () => {
+        if (stream.sizeExceeded) {
+          return done(refusal(552, '5.3.4 The message is larger than the post office takes (25 MB).'));
+        }
+        receive(db, String(session.user), session.envelope, Buffer.concat(chunks)).then(
+          () => done(null),
+          (error: Error) => done(refusal(451, `4.3.0 The post office could not keep the message: ${error.message}`)),
+        );
+      });
+    },
+  });
+  server.on('error', () => {
+    /* A broken connection ends that connection; the message in it was not accepted. */
+  });
+  await new Promise<void>((resolve, reject) => {
+    server.server.once('error', reject);
+    server.listen(port, '127.0.0.1', () => resolve());
+  });
+  return {
+    port: (server.server.address() as AddressInfo).port,
+    close: () => new Promise((resolve) => server.close(() => resolve())),
+  };
+}
+
+async function receive(
+  db: Knex,
+  owner: string,
+  envelope: { mailFrom: false | { address: string }; rcptTo: { address: string }[] },
+  raw: Buffer,
+): Promise<void> {
+  const { messageId } = await parseMessage(raw);
+  const to = envelope.rcptTo.map(({ address }) => address);
+  const receivedAt = Date.now();
+  const fresh = await insertDelivery(db, owner, {
+    messageId,
+    envelopeFrom: envelope.mailFrom ? envelope.mailFrom.address : '',
+    envelopeTo: to,
+    raw,
+    receivedAt,
+  });
+  if (!fresh) return;
+  for (const address of to) {
+    const account = await accountByAddress(db, address);
+    if (account) await standInMailbox(db, account.id).append('inbox', raw, { receivedAt });
+  }
+}

@@ -1,0 +1,17 @@
+import type { Knex } from 'knex';
+import { wasDelivered } from '../../db/repositories/deliveries';
+import type { SenderPort } from '../ports';
+import { handOverBySmtp } from '../smtp';
+
+/** Sends by SMTP to the stand-in post office, and can ask it what it has. */
+export function standInSender(db: Knex, owner: string, office: { port: number; secret: string }): SenderPort {
+  return {
+    handOver: (envelope, raw) =>
+      handOverBySmtp(
+        { host: '127.0.0.1', port: office.port, secure: false, auth: { user: owner, pass: office.secret } },
+        envelope,
+        raw,
+      ),
+    wasAccepted: async (messageId) => ((await wasDelivered(db, owner, messageId)) ? 'yes' : 'no'),
+  };
+}

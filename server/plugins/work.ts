@@ -1,0 +1,31 @@
+import { takeLease } from '../db/repositories/leases';
+import { loadDemoOnce } from '../services/demo';
+import { dispatchDue } from '../services/sending';
+
+const PAUSE_MS = 3_000;
+
+/** Opens the application when the server starts, loads the demo once, and sends what waits in the outbox. */
+export default defineNitroPlugin((nitro) => {
+  let stopped = false;
+  let timer: ReturnType<typeof setTimeout>;
+  let loaded = false;
+
+  const round = async () => {
+    try {
+      const app = await useApplication();
+      if (!loaded && useRuntimeConfig().demo) await loadDemoOnce(app, passwords);
+      loaded = true;
+      if (await takeLease(app.db, 'outbox', app.process, app.now(), PAUSE_MS * 5)) await dispatchDue(app);
+    } catch (error) {
+      console.error('Periodic work:', (error as Error).message);
+    }
+    if (!stopped) timer = setTimeout(round, PAUSE_MS);
+  };
+  void round();
+
+  nitro.hooks.hook('close', async () => {
+    stopped = true;
+    clearTimeout(timer);
+    await (await useApplication()).close();
+  });
+});

@@ -1,0 +1,90 @@
+import type { Account } from '#shared/types/wire';
+import type { SignIn, SignUp } from '#shared/schemas/account';
+import type { Settings } from '#shared/schemas/settings';
+import { emptyDoc } from '../../core/note/schema';
+import { isDuplicate } from '../db/connect';
+import { newId } from '../db/id';
+import {
+  accountByAddress,
+  accountById,
+  addFailure,
+  clearFailures,
+  failures,
+  insertAccount,
+  settingsOf,
+  updateSettings,
+} from '../db/repositories/accounts';
+import type { Application } from './application';
+import { notFound, stale, UserError } from './errors';
+
+/** Hashing of passwords, handed in because it comes with the session module (scrypt). */
+export interface Passwords {
+  hash(password: string): Promise<string>;
+  verify(hash: string, password: string): Promise<boolean>;
+}
+
+export async function accountOf({ db }: Application, owner: string): Promise<Account | null> {
+  const [account, settings] = await Promise.all([accountById(db, owner), settingsOf(db, owner)]);
+  return account && settings ? { id: account.id, name: settings.name, address: account.address, demo: account.demo } : null;
+}
+
+export async function signUp(app: Application, passwords: Passwords, input: SignUp): Promise<Account> {
+  const id = newId();
+  const account = { id, address: input.address, passwordHash: await passwords.hash(input.password), demo: false };
+  const { name, locale, timeZone } = input;
+  try {
+    await insertAccount(app.db, account, { name, locale, timeZone, fields: [], signature: emptyDoc() }, app.now());
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+    throw new UserError('There is already an account with this address. Sign in instead.', 409, {
+      code: 'taken',
+      fields: { address: 'There is already an account with this address.' },
+    });
+  }
+  return { id, name, address: input.address, demo: false };
+}
+
+/** How long to wait after so many failures: three are free, then 2, 4, 8 … seconds, at most a quarter of an hour. */
+export function waitAfter(count: number): number {
+  return count < 3 ? 0 : Math.min(2 ** (count - 2), 900) * 1000;
+}
+
+/**
+ * Signs in. Failures are counted for the address whether it has an account or not, so that neither answer nor waiting
+ * tells which addresses have one.
+ */
+export async function signIn(app: Application, passwords: Passwords, { address, password }: SignIn): Promise<Account> {
+  const past = await failures(app.db, address);
+  const wait = past.lastAt + waitAfter(past.failures) - app.now();
+  if (wait > 0) {
+    const retryAfter = Math.ceil(wait / 1000);
+    throw new UserError(`Too many tries. Wait ${retryAfter} seconds, then try again.`, 429, { code: 'slow-down', retryAfter });
+  }
+  // Counted before the password is looked at, so that many tries at once are counted too.
+  await addFailure(app.db, address, app.now());
+  const account = await accountByAddress(app.db, address);
+  const right = await passwords.verify(account?.passwordHash || (await decoy(passwords)), password).catch(() => false);
+  if (!account || !account.passwordHash || !right) {
+    throw new UserError('Address and password do not belong together.', 401, { code: 'sign-in' });
+  }
+  await clearFailures(app.db, address);
+  return (await accountOf(app, account.id))!;
+}
+
+let decoyHash: Promise<string> | null = null;
+/** A hash to compare with when there is no account, so that the answer takes as long. */
+function decoy(passwords: Passwords): Promise<string> {
+  return (decoyHash ??= passwords.hash(newId()));
+}
+
+export async function readSettings({ db }: Application, owner: string): Promise<Settings> {
+  const settings = await settingsOf(db, owner);
+  if (!settings) throw notFound('account');
+  return settings;
+}
+
+export async function changeSettings(app: Application, owner: string, input: Settings): Promise<Settings> {
+  const { version, ...settings } = input;
+  if (!(await updateSettings(app.db, owner, version, settings))) throw stale('page of settings', await readSettings(app, owner));
+  return readSettings(app, owner);
+}

@@ -1,0 +1,99 @@
+import { randomBytes } from 'node:crypto';
+import MailComposer from 'nodemailer/lib/mail-composer';
+import type { Account } from '#shared/types/wire';
+import { account as wren } from '../../demo/account';
+import { messages, type DemoMessage } from '../../demo/messages';
+import { notes } from '../../demo/notes';
+import { people, type PersonKey } from '../../demo/people';
+import { attribution, quoteText } from '../../core/message/quote';
+import { newId } from '../db/id';
+import { isDuplicate } from '../db/connect';
+import { accountByAddress, insertAccount } from '../db/repositories/accounts';
+import { insertNotes } from '../db/repositories/notes';
+import { accountOf, type Passwords } from './accounts';
+import type { Application } from './application';
+import { UserError } from './errors';
+import { noteContent } from './notes';
+
+const DAY = 86_400_000;
+
+const mailbox = (key: PersonKey | 'wren') =>
+  key === 'wren' ? { name: wren.name, address: wren.address } : { name: people[key][0], address: people[key][1] };
+
+/** When a demo message was written, seen from `now`: so many days ago at that hour (UTC), never in the future. */
+function writtenAt(message: DemoMessage, now: number): number {
+  const [hours, minutes] = message.at.split(':').map(Number);
+  const day = new Date(now - message.daysAgo * DAY);
+  const at = Date.UTC(day.getUTCFullYear(), day.getUTCMonth(), day.getUTCDate(), hours, minutes);
+  return at < now ? at : now - 60_000 * (1 + message.subject.length);
+}
+
+const idOf = (message: DemoMessage) => `<demo-${message.key}@${mailbox(message.from).address.split('@')[1]}>`;
+
+/** The bytes of a demo message, as the mail program of its sender would have written them. */
+async function bytesOf(message: DemoMessage, now: number): Promise<Buffer> {
+  const original = messages.find(({ key }) => key === message.answers);
+  const quoted = original
+    ? `\n\n${attribution(writtenAt(original, now), mailbox(original.from).name, wren.locale, wren.timeZone)}\n${quoteText(original.text)}\n`
+    : '\n';
+  return new MailComposer({
+    messageId: idOf(message),
+    date: new Date(writtenAt(message, now)),
+    from: mailbox(message.from),
+    to: (message.to ?? ['wren' as const]).map(mailbox),
+    cc: message.cc?.map(mailbox),
+    ...(message.replyTo && { replyTo: mailbox(message.replyTo) }),
+    subject: message.subject,
+    ...(!message.htmlOnly && { text: message.text + quoted }),
+    ...(message.html && { html: message.html }),
+    ...(original && { inReplyTo: idOf(original), references: [idOf(original)] }),
+    attachments: message.attachments?.map(({ name, type, content, encoding, cid }) => ({
+      filename: name,
+      contentType: type,
+      content: Buffer.from(content, encoding ?? 'utf8'),
+      ...(cid && { cid, contentDisposition: 'inline' as const }),
+    })),
+    disableFileAccess: true,
+    disableUrlAccess: true,
+  })
+    .compile()
+    .build();
+}
+
+/** Makes the demo account with its mail and notes, unless it is there already. */
+export async function loadDemoOnce(app: Application, passwords: Passwords): Promise<void> {
+  const { db } = app;
+  if (await accountByAddress(db, wren.address)) return;
+  const now = app.now();
+  const owner = newId();
+  const { name, locale, timeZone, fields, signature } = wren;
+  const passwordHash = await passwords.hash(randomBytes(24).toString('hex'));
+  try {
+    await insertAccount(db, { id: owner, address: wren.address, passwordHash, demo: true }, { name, locale, timeZone, fields, signature }, now);
+  } catch (error) {
+    if (isDuplicate(error)) return; // another process was quicker
+    throw error;
+  }
+  const rows = notes.map((note) => ({ id: newId(), ...noteContent({ pinned: false, ...note }) }));
+  await insertNotes(db, owner, rows, now);
+  for (const [i, note] of notes.entries()) {
+    await db('notes').where({ owner, id: rows[i]!.id }).update({ used: note.used, last_used: now - note.lastUsedDaysAgo * DAY - i * 60_000 });
+  }
+  const port = app.mailbox(owner);
+  for (const message of [...messages].sort((a, b) => b.daysAgo - a.daysAgo)) {
+    const folder = message.folder ?? 'inbox';
+    const seen = folder !== 'inbox' || Boolean(message.answered);
+    await port.append(folder, await bytesOf(message, now), { seen, answered: Boolean(message.answered), receivedAt: writtenAt(message, now) });
+  }
+  for (const [, address, company] of Object.values(people)) {
+    if (company) await db('people').where({ owner, address }).update({ company });
+  }
+}
+
+/** The demo account, where this installation offers it. @throws UserError */
+export async function enterDemo(app: Application, passwords: Passwords, offered: boolean): Promise<Account> {
+  if (!offered) throw new UserError('This installation has no demo.', 404, { code: 'not-found' });
+  await loadDemoOnce(app, passwords);
+  const account = await accountByAddress(app.db, wren.address);
+  return (await accountOf(app, account!.id))!;
+}

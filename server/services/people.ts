@@ -1,0 +1,22 @@
+import type { Person } from '#shared/types/wire';
+import type { PersonChange } from '#shared/schemas/person';
+import { findPeople, personByAddress, personById, updatePerson } from '../db/repositories/people';
+import type { Application } from './application';
+import { notFound, stale } from './errors';
+
+/** Who an address belongs to, null when nobody known. */
+export function readPerson({ db }: Application, owner: string, address: string): Promise<Person | null> {
+  return personByAddress(db, owner, address);
+}
+
+export function suggestPeople({ db }: Application, owner: string, typed: string): Promise<Person[]> {
+  return findPeople(db, owner, typed, 8);
+}
+
+export async function changePerson({ db }: Application, owner: string, id: string, { version, ...input }: PersonChange): Promise<Person> {
+  const changed = await updatePerson(db, owner, id, version, input);
+  const person = await personById(db, owner, id);
+  if (!person) throw notFound('person');
+  if (!changed) throw stale('person', person);
+  return person;
+}

@@ -1,0 +1,202 @@
+import { simpleParser } from 'mailparser';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { docFromText } from '../../core/note/schema';
+import { newAccount, openTestApplication } from '../../tests/application';
+import { listDeliveries } from '../db/repositories/deliveries';
+import type { Handover, SenderPort } from '../mail/ports';
+import type { Application } from './application';
+import { changeSettings, readSettings } from './accounts';
+import { beginDraft, changeDraft, readDraft } from './drafts';
+import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
+
+let app: Application;
+beforeAll(async () => {
+  app = await openTestApplication();
+});
+
+const LETTER = Buffer.from(
+  [
+    'From: Ines Calloway <ines@client.example>',
+    'To: wren@test.example',
+    'Subject: Tuning',
+    'Message-ID: <first@client.example>',
+    'Date: Mon, 23 Nov 2026 09:00:00 +0000',
+    '',
+    'Could you come in December?',
+    '',
+  ].join('\r\n'),
+);
+
+async function readyDraft(owner: string, to = 'ines@client.example') {
+  const { id: originalId } = await app.mailbox(owner).append('inbox', Buffer.concat([LETTER, Buffer.from(Math.random() + '\r\n')]));
+  const draft = await beginDraft(app, owner, { mode: 'reply', originalId });
+  const changed = await changeDraft(app, owner, draft.id, {
+    ...draft,
+    to: [{ name: '', address: to }],
+    body: docFromText('Dear Ines,\n\nyes.'),
+  });
+  return { originalId, draft: changed };
+}
+
+/** The application with a sender that misbehaves as told. */
+function withSender(wrap: (real: SenderPort) => SenderPort): Application {
+  return { ...app, sender: (owner) => wrap(app.sender(owner)) };
+}
+
+describe('sending a reply', () => {
+  it('reaches the post office once, is kept in sent, and takes the message off Waiting', async () => {
+    const { id: owner, address } = await newAccount(app);
+    const settings = await readSettings(app, owner);
+    await changeSettings(app, owner, { ...settings, signature: docFromText('Wren Halloway\n01632 960 418') });
+    const { draft, originalId } = await readyDraft(owner);
+    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10 })).total).toBe(1);
+
+    const sending = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'press-of-send-1' });
+    expect(sending).toMatchObject({ state: 'sent', problem: '' });
+
+    const [delivery, ...others] = await listDeliveries(app.db, owner);
+    expect(others).toEqual([]);
+    expect(delivery!.envelopeTo).toEqual(['ines@client.example']);
+    const mail = await simpleParser(delivery!.raw);
+    expect(mail.subject).toBe('Re: Tuning');
+    expect(mail.inReplyTo).toBe('<first@client.example>');
+    expect(mail.references).toBe('<first@client.example>');
+    expect(mail.from!.value).toEqual([{ name: 'Wren Halloway', address }]);
+    expect(mail.text).toMatch(/^Dear Ines,\n\nyes\.\n\nWren Halloway\n01632 960 418\n\nOn .* Ines Calloway wrote:\n> Could you come/);
+    expect(mail.html).toContain('Could you come in December?');
+
+    const { rows } = await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 });
+    expect(rows.map((row) => row.subject)).toEqual(['Re: Tuning']);
+    expect((await app.mailbox(owner).get(rows[0]!.id)).raw.toString()).toContain("<first@client.example>");
+    expect((await app.mailbox(owner).get(originalId)).answered).toBe(true);
+    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10 })).total).toBe(0);
+    await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('is delivered to another account of the same post office', async () => {
+    const sender = await newAccount(app);
+    const receiver = await newAccount(app);
+    const { draft } = await readyDraft(sender.id, receiver.address);
+    await sendDraft(app, sender.id, draft.id, { version: draft.version, key: 'to-a-neighbour' });
+    const { rows } = await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: true, limit: 10 });
+    expect(rows).toMatchObject([{ subject: 'Re: Tuning', from: { address: sender.address } }]);
+  });
+
+  it('sends once when Send is pressed twice, at once or after, with the same or another key', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    const press = (key: string) => sendDraft(app, owner, draft.id, { version: draft.version, key });
+    const results = await Promise.allSettled([press('same-key'), press('same-key'), press('other-key')]);
+    const sent = results.filter((result) => result.status === 'fulfilled');
+    expect(sent.length).toBeGreaterThan(0);
+    expect(await press('same-key')).toMatchObject({ draftId: draft.id });
+    await dispatchDue(app);
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+    expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 })).total).toBe(1);
+  });
+});
+
+describe('when something goes wrong', () => {
+  it('shows a refusal in words and leaves the draft intact', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner, 'somebody@nowhere.invalid');
+    const sending = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'refused-1' });
+    expect(sending).toMatchObject({ state: 'refused', problem: 'There is no such place as "nowhere.invalid".' });
+    const after = await readDraft(app, owner, draft.id);
+    expect(after).toMatchObject({ state: 'refused', problem: sending.problem, body: draft.body, to: draft.to });
+    const mended = await changeDraft(app, owner, draft.id, { ...after, to: [{ name: '', address: 'ines@client.example' }] });
+    expect(await sendDraft(app, owner, draft.id, { version: mended.version, key: 'mended-1' })).toMatchObject({ state: 'sent' });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+  });
+
+  it('tries again when the post office does not answer, and can be taken back meanwhile', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    let down = true;
+    const flaky = withSender((real) => ({
+      ...real,
+      handOver: async (...args): Promise<Handover> => (down ? { outcome: 'later', reason: 'No answer' } : real.handOver(...args)),
+    }));
+    const sending = await sendDraft(flaky, owner, draft.id, { version: draft.version, key: 'later-1' });
+    expect(sending).toMatchObject({ state: 'queued', problem: 'No answer' });
+    await expect(changeDraft(app, owner, draft.id, draft)).rejects.toMatchObject({ status: 409 });
+    await takeBack(app, owner, sending.id);
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body });
+
+    const again = await sendDraft(flaky, owner, draft.id, { version: draft.version, key: 'later-2' });
+    down = false;
+    const later: Application = { ...flaky, now: () => Date.now() + 3_600_000 };
+    await dispatchDue(later);
+    expect(await readSending(app, owner, again.id)).toMatchObject({ state: 'sent' });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+  });
+
+  it.each(['before it is handed over', 'after the post office took it', 'while it is put into sent'])(
+    'sends exactly once when the server is killed %s',
+    async (moment) => {
+      const { id: owner } = await newAccount(app);
+      const { draft } = await readyDraft(owner);
+      const killed = () => Promise.reject(new Error('killed'));
+      let dying: Application;
+      if (moment === 'while it is put into sent') {
+        dying = { ...app, mailbox: (who) => ({ ...app.mailbox(who), append: killed }) };
+      } else {
+        dying = withSender((real) => ({
+          ...real,
+          handOver: async (...args) => {
+            if (moment === 'after the post office took it') await real.handOver(...args);
+            return killed();
+          },
+        }));
+      }
+      await expect(sendDraft(dying, owner, draft.id, { version: draft.version, key: `killed-${moment.length}` })).rejects.toThrow('killed');
+      // The claim of the dead process still holds; nobody else tries yet.
+      await dispatchDue(app);
+      const before = moment === 'before it is handed over' ? 0 : 1;
+      expect(await listDeliveries(app.db, owner)).toHaveLength(before);
+      const later: Application = { ...app, now: () => Date.now() + 600_000 };
+      await dispatchDue(later);
+      await dispatchDue({ ...app, now: () => Date.now() + 1_200_000 });
+      expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+      expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 })).total).toBe(1);
+      await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
+    },
+  );
+
+  it('says so and sends nothing when it cannot know whether a message left', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    const deaf = withSender(() => ({ handOver: () => Promise.reject(new Error('killed')), wasAccepted: async () => 'unknown' }));
+    await expect(sendDraft(deaf, owner, draft.id, { version: draft.version, key: 'unsure-1' })).rejects.toThrow('killed');
+    await dispatchDue({ ...deaf, now: () => Date.now() + 600_000 });
+    const after = await readDraft(app, owner, draft.id);
+    expect(after.problem).toContain('It may have been sent');
+    expect(after.body).toEqual(draft.body);
+    expect(await listDeliveries(app.db, owner)).toHaveLength(0);
+  });
+
+  it('holds back what the last look stops, with the place', async () => {
+    const { id: owner } = await newAccount(app);
+    const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
+    const blank = { type: 'blank', attrs: { label: 'day', kind: 'text', options: {}, insertion: 'a', place: 0 } };
+    const changed = await changeDraft(app, owner, draft.id, {
+      ...draft,
+      to: [{ name: '', address: 'not an address' }],
+      body: { type: 'doc', content: [{ type: 'paragraph', content: [blank] }] },
+    });
+    const error = await sendDraft(app, owner, draft.id, { version: changed.version, key: 'held-back' }).catch((e) => e);
+    expect(error).toMatchObject({ status: 422, data: { code: 'held-back' } });
+    expect(error.data.sights.map((sight: { code: string }) => sight.code)).toEqual(['bad-address', 'open-blank', 'no-subject']);
+  });
+
+  it('does not send what was changed in another window since', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    await changeDraft(app, owner, draft.id, { ...draft, body: docFromText('Changed.') });
+    await expect(sendDraft(app, owner, draft.id, { version: draft.version, key: 'stale-send' })).rejects.toMatchObject({
+      status: 409,
+      data: { current: { body: docFromText('Changed.') } },
+    });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(0);
+  });
+});

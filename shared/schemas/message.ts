@@ -1,0 +1,24 @@
+import { boolean, number, object, string, type InferType } from 'yup';
+
+/** The folders of the mailbox (RFC 6154). Drafts are listed from where they are written. */
+export const FOLDERS = ['inbox', 'sent', 'archive', 'trash'] as const;
+export type Folder = (typeof FOLDERS)[number];
+
+export const messageListSchema = object({
+  folder: string().oneOf(FOLDERS).default('inbox'),
+  /** Only what still waits for an answer. */
+  waiting: boolean().default(false),
+  /** Continue after this message id. */
+  after: string().max(26),
+  limit: number().integer().min(1).max(200).default(100),
+});
+
+export const messageChangeSchema = object({
+  seen: boolean(),
+  /** True takes the message off Waiting, false puts it back. */
+  answered: boolean(),
+  folder: string().oneOf(FOLDERS),
+});
+
+export type MessageList = InferType<typeof messageListSchema>;
+export type MessageChange = InferType<typeof messageChangeSchema>;

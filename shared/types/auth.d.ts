@@ -1,0 +1,7 @@
+declare module '#auth-utils' {
+  interface User {
+    id: string;
+  }
+}
+
+export {};

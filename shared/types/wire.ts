@@ -1,0 +1,143 @@
+import type { DocJson } from '../../core/note/schema';
+import type { Mailbox } from '../../core/message/address';
+import type { Sight } from '../../core/look/look';
+import type { DraftMode } from '../schemas/draft';
+import type { Folder } from '../schemas/message';
+
+/** Who is signed in. */
+export interface Account {
+  id: string;
+  name: string;
+  address: string;
+  demo: boolean;
+}
+
+/** A message as a row of a list. Times are milliseconds since 1970 (UTC). */
+export interface MessageRow {
+  id: string;
+  folder: Folder;
+  from: Mailbox;
+  to: Mailbox[];
+  subject: string;
+  preview: string;
+  sentAt: number;
+  receivedAt: number;
+  attachments: number;
+  seen: boolean;
+  answered: boolean;
+  /** What could not be read of it, in words; empty when all could. */
+  broken: string;
+}
+
+export interface AttachmentRow {
+  index: number;
+  name: string;
+  type: string;
+  size: number;
+}
+
+/** A message opened. */
+export interface Message extends MessageRow {
+  cc: Mailbox[];
+  replyTo: Mailbox[];
+  /** Sanitised; empty when the message is plain text. */
+  html: string;
+  /** What was written now, and the history quoted under it. */
+  text: { own: string; quoted: string };
+  /** How many pictures would have to be fetched from elsewhere. */
+  remotePictures: number;
+  attachmentList: AttachmentRow[];
+}
+
+export interface MessagePage {
+  rows: MessageRow[];
+  /** Pass as `after` for the next page; empty at the end. */
+  next: string;
+  total: number;
+}
+
+export interface Person {
+  id: string;
+  version: number;
+  address: string;
+  firstName: string;
+  lastName: string;
+  fullName: string;
+  company: string;
+  /** Messages exchanged, and the last of them. */
+  messages: number;
+  lastAt: number;
+}
+
+/** A note as search and lists need it. */
+export interface NoteRow {
+  id: string;
+  version: number;
+  name: string;
+  subjectText: string;
+  bodyText: string;
+  pinned: boolean;
+  used: number;
+  lastUsed: number;
+  updatedAt: number;
+}
+
+export interface Note extends NoteRow {
+  subject: DocJson;
+  body: DocJson;
+}
+
+export interface DraftRow {
+  id: string;
+  to: Mailbox[];
+  subjectText: string;
+  preview: string;
+  state: 'open' | 'sending' | 'refused';
+  updatedAt: number;
+  originalId: string | null;
+}
+
+export interface Draft extends DraftRow {
+  version: number;
+  mode: DraftMode;
+  cc: Mailbox[];
+  bcc: Mailbox[];
+  subject: DocJson;
+  body: DocJson;
+  answers: Record<string, Record<string, string>>;
+  quote: boolean;
+  /** Why the post office refused it, in words; empty otherwise. */
+  problem: string;
+}
+
+/** What became of a message that was sent. */
+export interface Sending {
+  id: string;
+  state: 'queued' | 'handing' | 'sent' | 'refused' | 'unsure';
+  problem: string;
+  draftId: string;
+  sentMessageId: string | null;
+}
+
+/** What an error answer carries beside its message. */
+export interface ErrorData {
+  code: string;
+  /** The newer content after a stale write. */
+  current?: unknown;
+  sights?: Sight[];
+  /** Messages by field of the form. */
+  fields?: Record<string, string>;
+  /** Seconds to wait before the next try. */
+  retryAfter?: number;
+}
+
+/** One line of the answer while messages are read in. */
+export interface ImportProgress {
+  bytes: number;
+  added: number;
+  known: number;
+  broken: number;
+  done: boolean;
+  /** Why it stopped, in words; empty otherwise. */
+  problem: string;
+}

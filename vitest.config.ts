@@ -1,0 +1,14 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+export default defineConfig({
+  resolve: { alias: { '#shared': at('./shared'), '~~': at('.'), '~': at('./app') } },
+  test: {
+    include: ['{core,shared,server,app,demo}/**/*.test.ts'],
+    globalSetup: ['tests/database.ts'],
+    testTimeout: 20_000,
+    hookTimeout: 60_000,
+  },
+});
