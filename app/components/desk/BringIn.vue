@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import type { ImportedFile } from '~/composables/useImport';
+
+defineProps<{ files: ImportedFile[]; running: boolean }>();
+const emit = defineEmits<{ stop: []; clear: [] }>();
+
+const share = ({ progress, size }: ImportedFile) => (progress.done ? 100 : size ? Math.min(99, Math.round((progress.bytes / size) * 100)) : 0);
+
+function words({ progress: { added, known, broken, done } }: ImportedFile): string {
+  const parts = [`${added} ${added === 1 ? 'message' : 'messages'} brought in`];
+  if (known) parts.push(`${known} already here`);
+  if (broken) parts.push(`${broken} read in part`);
+  return parts.join(', ') + (done ? '.' : ' …');
+}
+</script>
+
+<template>
+  <aside class="bring" aria-label="Bringing messages in" role="status">
+    <div v-for="file in files" :key="file.name" class="file">
+      <p class="name"><b>{{ file.name }}</b> <span class="small soft">{{ fileSize(file.size) }}</span></p>
+      <el-progress :percentage="share(file)" :stroke-width="5" :show-text="false" :aria-label="`${file.name}: ${share(file)} per cent`" />
+      <p class="small">{{ words(file) }}</p>
+      <p v-if="file.progress.problem" class="small problem">{{ file.progress.problem }}</p>
+    </div>
+    <button v-if="running" type="button" class="text-button" @click="emit('stop')">Stop</button>
+    <button v-else type="button" class="text-button" @click="emit('clear')">Close</button>
+  </aside>
+</template>
+
+<style scoped>
+.bring {
+  position: fixed;
+  left: var(--s4);
+  bottom: var(--s4);
+  z-index: 100;
+  width: 300px;
+  max-height: 60vh;
+  overflow-y: auto;
+  padding: var(--s3) var(--s4);
+  background: var(--sheet);
+  border: 1px solid var(--rule-strong);
+  border-radius: var(--radius);
+  box-shadow: var(--shadow);
+}
+
+.file {
+  margin-bottom: var(--s3);
+}
+
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+.problem {
+  color: var(--warn);
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { Search } from 'lucide-vue-next';
+import { useNotesStore } from '~/stores/notes';
+import type { FoundNote } from '~/editor/noteSearch';
+
+const emit = defineEmits<{ insert: [id: string]; leave: [] }>();
+
+const notes = useNotesStore();
+const query = ref('');
+const found = shallowRef<FoundNote[]>([]);
+const current = ref(0);
+
+watch(query, async (text) => {
+  const hits = text.trim() ? await notes.search(text, 12) : [];
+  if (text !== query.value) return;
+  found.value = hits;
+  current.value = 0;
+});
+
+/** The notes used most, when nothing is pinned yet. */
+const near = computed(() => (notes.pinned.length ? notes.pinned : [...notes.rows].sort((a, b) => b.lastUsed - a.lastUsed).slice(0, 6)));
+
+function take(id: string) {
+  query.value = '';
+  emit('insert', id);
+}
+
+function onKey(event: KeyboardEvent) {
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (step && found.value.length) {
+    current.value = (current.value + step + found.value.length) % found.value.length;
+    event.preventDefault();
+  } else if (event.key === 'Enter' && found.value[current.value] && !event.isComposing) {
+    event.preventDefault();
+    take(found.value[current.value]!.row.id);
+  } else if (event.key === 'Escape') {
+    event.preventDefault();
+    query.value = '';
+    emit('leave');
+  }
+}
+</script>
+
+<template>
+  <section class="tray" aria-label="Notes">
+    <div class="line">
+      <el-input
+        id="tray-search"
+        v-model="query"
+        class="search"
+        placeholder="Find a note by any word"
+        aria-label="Find a note"
+        role="combobox"
+        aria-autocomplete="list"
+        aria-controls="tray-found"
+        :aria-expanded="found.length > 0"
+        :aria-activedescendant="found.length ? `tray-${current}` : undefined"
+        @keydown="onKey"
+      >
+        <template #prefix><Search :size="14" aria-hidden="true" /></template>
+      </el-input>
+      <span class="small soft">or type <kbd>,,</kbd> in the letter</span>
+    </div>
+    <NoteMatches v-if="query.trim()" id="tray-found" :found="found" :current="current" :query="query" prefix="tray" class="found" @pick="take" @hover="(i: number) => (current = i)" />
+    <div v-else class="near">
+      <span v-if="notes.state === 'loading'" class="soft">Fetching your notes …</span>
+      <span v-else-if="notes.state === 'failed'" class="notice bad" role="alert">{{ notes.problem }} <button type="button" class="text-button" @click="notes.load(true)">Try again</button></span>
+      <span v-else-if="!notes.rows.length" class="soft">Your library is empty. <NuxtLink to="/library">Write the first note</NuxtLink></span>
+      <template v-else>
+        <span class="small soft">{{ notes.pinned.length ? 'Pinned' : 'Used lately' }}</span>
+        <button v-for="row in near" :key="row.id" type="button" class="note" @click="emit('insert', row.id)">{{ row.name }}</button>
+      </template>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.line {
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+}
+
+.search {
+  max-width: 280px;
+}
+
+.near {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s1) var(--s2);
+  margin-top: var(--s2);
+}
+
+.note {
+  border: 0;
+  border-bottom: 1px solid var(--rule-strong);
+  background: none;
+  padding: 2px 2px 1px;
+  font: 14px var(--serif);
+  cursor: pointer;
+}
+
+.note:hover {
+  color: var(--green);
+  border-color: var(--green);
+}
+
+.found {
+  margin-top: var(--s2);
+  max-height: 190px;
+  overflow-y: auto;
+}
+</style>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import type { Person } from '#shared/types/wire';
+import { formatMailbox, parseMailboxes, type Mailbox } from '../../../core/message/address';
+
+const props = defineProps<{ label: string; boxes: Mailbox[] }>();
+const emit = defineEmits<{ change: [boxes: Mailbox[]] }>();
+
+const written = (boxes: Mailbox[]) => boxes.map(formatMailbox).join(', ');
+const text = ref(written(props.boxes));
+watch(
+  () => props.boxes,
+  (boxes) => {
+    // What is being typed stays as it is typed.
+    if (written(boxes) !== written(parseMailboxes(text.value))) text.value = written(boxes);
+  },
+);
+
+function typed(value: string) {
+  text.value = value;
+  emit('change', parseMailboxes(value));
+}
+
+const id = useId();
+
+/** People for the part behind the last comma. */
+async function suggest(value: string, show: (found: { value: string }[]) => void) {
+  const part = value.split(/[,;]/).pop()!.trim();
+  if (part.length < 2 || part.includes('>')) return show([]);
+  const people = await api<Person[]>('/people', { query: { find: part } }).catch(() => []);
+  const before = value.slice(0, value.length - value.split(/[,;]/).pop()!.length);
+  show(people.map((person) => ({ value: `${before}${before ? ' ' : ''}${formatMailbox({ name: person.fullName, address: person.address })}` })));
+}
+</script>
+
+<template>
+  <div class="field">
+    <label :for="id" class="small soft">{{ label }}</label>
+    <el-autocomplete
+      :id="id"
+      :model-value="text"
+      :fetch-suggestions="suggest"
+      :debounce="150"
+      :trigger-on-focus="false"
+      fit-input-width
+      class="input"
+      @update:model-value="(value: string | number) => typed(String(value))"
+      @select="(item: Record<string, string>) => typed(item.value ?? '')"
+    />
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr);
+  align-items: center;
+}
+
+.input {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,434 @@
+<script setup lang="ts">
+import { EditorContent } from '@tiptap/vue-3';
+import { Send, Trash2 } from 'lucide-vue-next';
+import type { Draft, Person, Sending } from '#shared/types/wire';
+import { formatMailbox, type Mailbox } from '../../../core/message/address';
+import type { DraftQuestion } from '../../../core/blank/questions';
+import type { Sight } from '../../../core/look/look';
+import { toHtml } from '../../../core/note/html';
+import { isEmptyDoc, parseDoc } from '../../../core/note/schema';
+import type { FoundNote } from '~/editor/noteSearch';
+import { useAccountStore } from '~/stores/account';
+import { useNotesStore } from '~/stores/notes';
+
+const props = defineProps<{ draft: Draft; person: Person | null }>();
+const emit = defineEmits<{ sent: [sending: Sending]; discarded: [draft: Draft]; recipient: [address: string]; saved: [draft: Draft] }>();
+
+const account = useAccountStore();
+const notes = useNotesStore();
+const handle = useDraft(() => account.account!.id);
+const { draft, state, problem, theirs } = handle;
+
+const current = ref(0);
+const fillList = ref<{ focusFirst(insertion?: string): boolean; focus(question: Pick<DraftQuestion, 'insertion' | 'key'>): void }>();
+const showAddressing = ref(false);
+const held = ref<Sight[]>([]);
+const sending = shallowRef<Sending | null>(null);
+const failure = ref('');
+
+const letter = useLetter(handle, {
+  settings: () => account.settings!,
+  person: () => props.person,
+  find,
+  onSearchKey,
+  onPlace: (place) => fillList.value?.focus({ insertion: place.blank.insertion, key: place.blank.label.toLowerCase() }),
+});
+const { body, subject, search, questions, sights } = letter;
+
+watch(
+  () => props.draft.id,
+  () => {
+    if (draft.value) handle.close();
+    handle.open(props.draft);
+    letter.show(draft.value!);
+    showAddressing.value = props.draft.mode === 'new';
+    held.value = [];
+    failure.value = '';
+    sending.value = null;
+    if (props.draft.state === 'sending') void follow();
+    void nextTick(() => {
+      if (props.draft.mode === 'new' && !props.draft.to.length) (document.querySelector('.addressing input') as HTMLElement | null)?.focus();
+      else body.commands.focus('end');
+    });
+  },
+  { immediate: true },
+);
+
+watch(() => draft.value?.to[0]?.address ?? '', (address) => emit('recipient', address), { immediate: true });
+watch(draft, (value) => value && emit('saved', value));
+
+// The note search at the caret
+
+async function find(query: string): Promise<FoundNote[]> {
+  current.value = 0;
+  if (query.trim()) return notes.search(query, 20);
+  return notes.pinned.slice(0, 7).map((row) => ({ row, terms: [] }));
+}
+
+function onSearchKey(event: KeyboardEvent): boolean {
+  const found = search.value?.found ?? [];
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (step && found.length) {
+    current.value = (current.value + step + found.length) % found.length;
+    return true;
+  }
+  const hit = found[current.value];
+  if ((event.key === 'Enter' || event.key === 'Tab') && hit) {
+    void insert(hit.row.id, search.value!.range);
+    return true;
+  }
+  return false;
+}
+
+async function insert(id: string, range?: { from: number; to: number }) {
+  failure.value = '';
+  try {
+    const note = await notes.read(id);
+    // What was typed to find it may have grown while the note was fetched.
+    const insertion = letter.insert(note, range && search.value ? search.value.range : range);
+    notes.used(id);
+    await nextTick();
+    if (!fillList.value?.focusFirst(insertion)) body.commands.focus();
+  } catch (error) {
+    failure.value = messageOf(error);
+    body.commands.focus();
+  }
+}
+
+/** The note nearest to hand is fetched before it is asked for. */
+watch([search, current], () => {
+  const hit = search.value?.found[current.value];
+  if (hit) notes.read(hit.row.id).catch(() => {});
+});
+
+// The fill list
+
+function look(question: DraftQuestion) {
+  for (const element of document.querySelectorAll('.letter .current')) element.classList.remove('current');
+  for (const element of document.querySelectorAll<HTMLElement>('.letter [data-blank], .letter [data-filled]')) {
+    const { insertion, label } = JSON.parse(element.dataset.blank ?? element.dataset.filled ?? '{}');
+    if (insertion !== question.insertion || String(label).toLowerCase() !== question.key) continue;
+    element.classList.add('current');
+    element.scrollIntoView({ block: 'nearest' });
+  }
+}
+
+function leaveFill() {
+  for (const element of document.querySelectorAll('.letter .current')) element.classList.remove('current');
+  body.commands.focus();
+}
+
+// Sending
+
+const stops = computed(() => sights.value.filter((sight) => sight.stop));
+const openBlanks = computed(() => stops.value.filter(({ code }) => code === 'open-blank'));
+const busy = computed(() => draft.value?.state === 'sending' && sending.value?.state !== 'refused');
+
+const foot = computed(() => {
+  const open = openBlanks.value;
+  const other = sights.value.find((sight) => sight.code !== 'open-blank');
+  const parts: { text: string; sight: Sight }[] = [];
+  if (open.length) parts.push({ text: `${open.length} ${open.length === 1 ? 'blank is' : 'blanks are'} open`, sight: open[0]! });
+  if (other) parts.push({ text: other.message, sight: other });
+  return parts;
+});
+
+function goTo(sight: Sight) {
+  if (sight.place.part === 'to' || sight.place.part === 'cc' || sight.place.part === 'bcc') {
+    showAddressing.value = true;
+    void nextTick(() => (document.querySelector(`.addressing .${sight.place.part} input`) as HTMLElement | null)?.focus());
+    return;
+  }
+  const question = questions.value.find(({ state, label }) => state === 'open' && sight.message.startsWith(`"${label}"`));
+  if (sight.place.part === 'subject') showAddressing.value = true;
+  if (question && fillList.value) fillList.value.focus(question);
+  else letter.goTo(sight.place);
+}
+
+let pressed = '';
+async function send() {
+  if (!draft.value || busy.value) return;
+  held.value = stops.value;
+  failure.value = '';
+  if (held.value.length) return goTo(held.value[0]!);
+  await handle.save();
+  if (state.value !== 'saved') {
+    failure.value = state.value === 'conflict' ? 'This draft was changed in another window. Choose which one to keep, then send.' : problem.value;
+    return;
+  }
+  pressed ||= crypto.randomUUID();
+  const { id, version } = draft.value;
+  draft.value = { ...draft.value, state: 'sending' };
+  try {
+    await settle(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body: { version, key: pressed } }));
+  } catch (error) {
+    draft.value = { ...draft.value!, state: 'open' };
+    failure.value = messageOf(error);
+    // Without an answer the same key asks again; anything else was decided and is a new press.
+    if (error instanceof ApiError && error.status) pressed = '';
+    if (error instanceof ApiError && error.data.sights) held.value = error.data.sights;
+  }
+}
+
+/** Shows what became of the sending; a message that waits for the post office is asked after. */
+async function settle(result: Sending) {
+  sending.value = result;
+  if (result.state === 'sent') {
+    pressed = '';
+    handle.forget();
+    emit('sent', result);
+  } else if (result.state === 'refused' || result.state === 'unsure') {
+    pressed = '';
+    handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));
+    body.commands.focus();
+  } else {
+    const id = draft.value?.id;
+    await new Promise((resolve) => setTimeout(resolve, 2_000));
+    if (draft.value?.id === id) await settle(await api<Sending>(`/sendings/${result.id}`));
+  }
+}
+
+/** A draft found in the middle of being sent, for instance after the window was reloaded. */
+async function follow() {
+  try {
+    await settle(await api<Sending>(`/drafts/${props.draft.id}/send`, { method: 'POST', body: { version: props.draft.version, key: crypto.randomUUID() } }));
+  } catch (error) {
+    failure.value = messageOf(error);
+  }
+}
+
+async function takeBack() {
+  try {
+    await api(`/sendings/${sending.value!.id}/take-back`, { method: 'POST' });
+    handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));
+    sending.value = null;
+    pressed = '';
+  } catch (error) {
+    failure.value = messageOf(error);
+  }
+}
+
+async function discard() {
+  if (!draft.value) return;
+  await handle.save();
+  const gone = draft.value;
+  try {
+    await api(`/drafts/${gone.id}`, { method: 'DELETE' });
+    handle.forget();
+    emit('discarded', gone);
+  } catch (error) {
+    failure.value = messageOf(error);
+  }
+}
+
+function take(other: 'mine' | 'theirs') {
+  if (other === 'mine') return void handle.keepMine();
+  const fresh = handle.takeTheirs();
+  if (fresh) {
+    body.commands.setContent(fresh.body, { emitUpdate: false });
+    subject.commands.setContent(fresh.subject, { emitUpdate: false });
+  }
+}
+
+const signature = computed(() => {
+  const doc = account.settings!.signature;
+  return isEmptyDoc(doc) ? '' : toHtml(parseDoc(doc));
+});
+const setBoxes = (part: 'to' | 'cc' | 'bcc', boxes: Mailbox[]) => handle.change({ [part]: boxes });
+const namesOf = (boxes: Mailbox[]) => boxes.map((box) => box.name || box.address).join(', ');
+const copies = computed(() => [...(draft.value?.cc ?? []), ...(draft.value?.bcc ?? [])]);
+const stateWord = computed(() => ({ saved: 'Saved', saving: 'Saving …', waiting: problem.value ? 'Not saved yet' : 'Saving …', conflict: 'Changed elsewhere' })[state.value]);
+
+defineExpose({ insert, send, openSearch: () => body.chain().focus().insertContent(',,').run() });
+</script>
+
+<template>
+  <section v-if="draft" class="reply" aria-label="Your reply">
+    <div class="addressing">
+      <button v-if="!showAddressing" type="button" class="summary plain-button" :aria-expanded="false" @click="showAddressing = true">
+        <span class="soft">To</span> <b dir="auto" :title="draft.to.map(formatMailbox).join(', ')">{{ namesOf(draft.to) || 'nobody yet' }}</b>
+        <span v-if="copies.length" class="soft"> and {{ namesOf(copies) }}</span>
+        <span class="soft"> · </span><span dir="auto">{{ draft.subjectText || subject.getText() || 'No subject' }}</span>
+        <span class="change small">Change</span>
+      </button>
+      <div v-show="showAddressing" class="fields">
+        <RecipientField class="to" label="To" :boxes="draft.to" @change="(boxes) => setBoxes('to', boxes)" />
+        <RecipientField class="cc" label="Cc" :boxes="draft.cc" @change="(boxes) => setBoxes('cc', boxes)" />
+        <RecipientField class="bcc" label="Bcc" :boxes="draft.bcc" @change="(boxes) => setBoxes('bcc', boxes)" />
+        <div class="subject-field"><span class="small soft">Subject</span><EditorContent :editor="subject" /></div>
+        <button v-if="draft.mode !== 'new'" type="button" class="text-button small fold" @click="showAddressing = false">Fold</button>
+      </div>
+    </div>
+
+    <div v-if="theirs" class="notice bad" role="alert">
+      This draft was changed in another window. Your text stands below and nothing was overwritten.
+      <button type="button" class="text-button" @click="take('mine')">Keep mine</button>
+      <button type="button" class="text-button" @click="take('theirs')">Take the other one</button>
+    </div>
+    <div v-if="draft.problem && !busy" class="notice bad" role="alert">Not sent: {{ draft.problem }}</div>
+    <div v-if="failure" class="notice bad" role="alert">{{ failure }}</div>
+    <div v-else-if="problem" class="notice" role="status">{{ problem }}</div>
+    <div v-if="sending?.state === 'queued' && busy" class="notice" role="status">
+      The post office does not take it at the moment ({{ sending.problem }}). It will be tried again.
+      <button type="button" class="text-button" @click="takeBack">Take it back</button>
+    </div>
+
+    <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')">
+      <EditorContent :editor="body" class="body" />
+      <!-- eslint-disable-next-line vue/no-v-html -- rendered and escaped by core/note -->
+      <div v-if="signature" class="letter signature" aria-label="Your signature" v-html="signature" />
+      <p v-else class="small soft signature">No signature yet. <NuxtLink to="/settings">Write one</NuxtLink></p>
+      <p v-if="draft.originalId" class="small soft quote">
+        {{ draft.quote ? 'Their message is quoted below.' : 'Their message is not quoted.' }}
+        <button type="button" class="text-button small" @click="handle.change({ quote: !draft.quote })">{{ draft.quote ? 'Leave it out' : 'Quote it' }}</button>
+      </p>
+    </div>
+
+    <div class="under">
+      <FillList v-if="questions.length" ref="fillList" :questions="questions" :answers="draft.answers" class="filling" @answer="letter.answer" @look="look" @leave="leaveFill" />
+      <NoteTray @insert="(id) => insert(id)" @leave="body.commands.focus()" />
+    </div>
+
+    <footer class="foot">
+      <div class="sights" role="status">
+        <template v-if="foot.length">
+          <button v-for="{ text, sight } in foot" :key="sight.code" type="button" class="sight plain-button" :class="{ stop: sight.stop, held: held.length && sight.stop }" @click="goTo(sight)">{{ text }}</button>
+        </template>
+        <span v-else class="soft">Nothing is open.</span>
+      </div>
+      <span class="small soft" role="status">{{ stateWord }}</span>
+      <button type="button" class="text-button" :disabled="busy" @click="discard"><Trash2 :size="14" aria-hidden="true" />Discard</button>
+      <el-button type="primary" :loading="busy" aria-keyshortcuts="Alt+S" @click="send"><Send v-if="!busy" :size="14" aria-hidden="true" style="margin-right: 6px" />Send</el-button>
+    </footer>
+
+    <CaretSearch v-if="search" :search="search" :current="current" @pick="(id) => insert(id, search!.range)" @hover="(i) => (current = i)" />
+  </section>
+</template>
+
+<style scoped>
+.reply {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+
+.addressing {
+  min-height: 40px;
+  display: flex;
+  align-items: center;
+}
+
+.summary {
+  width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  padding: var(--s2) 64px var(--s2) var(--s1);
+  position: relative;
+}
+
+.change {
+  position: absolute;
+  right: var(--s1);
+  color: var(--green);
+}
+
+.fields {
+  width: 100%;
+  display: grid;
+  gap: 3px;
+  padding: var(--s1) 0 var(--s2);
+  position: relative;
+}
+
+.subject-field {
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr);
+  align-items: center;
+}
+
+.subject-field :deep(.subject-line) {
+  background: var(--sheet);
+  box-shadow: 0 0 0 1px var(--rule-strong) inset;
+  border-radius: var(--radius);
+  padding: 4px 11px;
+  min-height: 32px;
+}
+
+.fold {
+  justify-self: end;
+}
+
+.notice {
+  margin-bottom: var(--s2);
+}
+
+.sheet {
+  flex: 1;
+  min-height: 120px;
+  overflow-y: auto;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-top: 3px solid var(--green);
+  border-radius: var(--radius);
+  padding: var(--s4) var(--s5);
+  cursor: text;
+}
+
+.body :deep(.letter) {
+  min-height: 8em;
+}
+
+.signature {
+  margin-top: var(--s3);
+  color: var(--ink-soft);
+  font-size: 14.5px;
+}
+
+.quote {
+  margin-top: var(--s3);
+}
+
+.under {
+  flex: none;
+  max-height: 42%;
+  overflow-y: auto;
+  padding: var(--s3) 2px var(--s2);
+}
+
+.filling {
+  padding-bottom: var(--s3);
+  margin-bottom: var(--s3);
+  border-bottom: 1px solid var(--rule);
+}
+
+.foot {
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+  min-height: 46px;
+  border-top: 1px solid var(--rule);
+}
+
+.sights {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--s4);
+}
+
+.sight.stop {
+  color: var(--apricot-ink);
+  font-weight: 500;
+  text-decoration: underline;
+  text-decoration-color: var(--apricot);
+  text-underline-offset: 3px;
+}
+
+.sight.held {
+  font-weight: 700;
+}
+</style>

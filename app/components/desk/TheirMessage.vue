@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { Archive, CheckCheck, Image, Paperclip, Reply, ReplyAll, Undo2 } from 'lucide-vue-next';
+import type { Message } from '#shared/types/wire';
+import type { MessageChange } from '#shared/schemas/message';
+import { formatMailbox } from '../../../core/message/address';
+import { useAccountStore } from '~/stores/account';
+
+const props = defineProps<{ message: Message; answering: boolean }>();
+const emit = defineEmits<{ reply: [all: boolean]; change: [part: MessageChange]; pictures: [] }>();
+
+const store = useAccountStore();
+const showQuoted = ref(false);
+watch(() => props.message.id, () => (showQuoted.value = false));
+
+const date = computed(() => when(props.message.sentAt, store.settings!.locale, store.settings!.timeZone));
+const others = computed(() => {
+  const own = store.account?.address.toLowerCase();
+  return [...props.message.to, ...props.message.cc].filter((box) => box.address.toLowerCase() !== own);
+});
+const several = computed(() => others.value.length > 0);
+const names = (boxes: { name: string; address: string }[]) => boxes.map((box) => box.name || box.address).join(', ');
+
+/** The letter in a frame that runs nothing: no scripts, nothing fetched unless pictures were asked for. */
+const frame = computed(() => {
+  const pictures = props.message.html.includes('src="http') ? 'http: https:' : '';
+  return `<!doctype html><html><head><meta charset="utf-8">
+<meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src 'self' data: ${pictures}; style-src 'unsafe-inline'">
+<base target="_blank">
+<style>body{margin:0;font:16px/1.6 'Literata Variable',Georgia,serif;color:#262a24;overflow-wrap:anywhere}img{max-width:100%;height:auto}
+table{max-width:100%}blockquote{margin:0 0 0 4px;padding-left:10px;border-left:2px solid #d9d4c6;color:#5a6055}p{margin:0 0 .8em}a{color:#1f4d3a}</style>
+</head><body>${props.message.html}</body></html>`;
+});
+const frameElement = ref<HTMLIFrameElement>();
+const frameHeight = ref(200);
+function fit() {
+  const root = frameElement.value?.contentDocument?.documentElement;
+  if (root) frameHeight.value = Math.max(80, root.scrollHeight + 4);
+}
+</script>
+
+<template>
+  <article class="message" aria-label="Their message">
+    <div class="acts">
+      <template v-if="message.folder !== 'sent'">
+        <button type="button" class="text-button" aria-keyshortcuts="Alt+R" :disabled="answering" @click="emit('reply', false)"><Reply :size="14" aria-hidden="true" />Reply</button>
+        <button v-if="several" type="button" class="text-button" aria-keyshortcuts="Alt+L" :disabled="answering" @click="emit('reply', true)"><ReplyAll :size="14" aria-hidden="true" />Reply to all</button>
+        <span class="gap" />
+        <button v-if="message.folder === 'inbox' && !message.answered" type="button" class="text-button" @click="emit('change', { answered: true })"><CheckCheck :size="14" aria-hidden="true" />Needs no answer</button>
+        <button v-else-if="message.folder === 'inbox'" type="button" class="text-button" @click="emit('change', { answered: false })"><Undo2 :size="14" aria-hidden="true" />Back to Waiting</button>
+      </template>
+      <button v-if="message.folder === 'inbox'" type="button" class="text-button" @click="emit('change', { folder: 'archive' })"><Archive :size="14" aria-hidden="true" />Archive</button>
+      <button v-else-if="message.folder !== 'sent'" type="button" class="text-button" @click="emit('change', { folder: 'inbox' })"><Undo2 :size="14" aria-hidden="true" />Back to the inbox</button>
+    </div>
+
+    <div class="sheet" tabindex="0">
+      <h2 class="subject" dir="auto">{{ message.subject || 'No subject' }}</h2>
+      <p class="small soft meta">
+        <span dir="auto" :title="formatMailbox(message.from)">{{ message.from.name || message.from.address || 'Sender not named' }}</span>, {{ date }}
+        <template v-if="message.folder === 'sent'"><br />To {{ names([...message.to, ...message.cc]) }}</template>
+        <template v-else-if="several"><br />Also to {{ names(others) }}</template>
+        <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"><br />Answers go to {{ names(message.replyTo) }}</template>
+      </p>
+      <p v-if="message.broken" class="notice bad">{{ message.broken }}</p>
+      <p v-if="message.remotePictures && !message.html.includes('src=&quot;http')" class="notice">
+        Pictures from elsewhere are not shown; fetching them tells the sender that you read this.
+        <button type="button" class="text-button" @click="emit('pictures')"><Image :size="14" aria-hidden="true" />Show them in this message</button>
+      </p>
+
+      <iframe
+        v-if="message.html"
+        ref="frameElement"
+        class="frame"
+        title="The text of the message"
+        sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
+        :srcdoc="frame"
+        :style="{ height: `${frameHeight}px` }"
+        @load="fit"
+      />
+      <template v-else>
+        <div class="letter text" dir="auto">{{ message.text.own }}</div>
+        <template v-if="message.text.quoted">
+          <button type="button" class="text-button small" :aria-expanded="showQuoted" @click="showQuoted = !showQuoted">
+            {{ showQuoted ? 'Fold what was quoted' : 'Show what was quoted' }}
+          </button>
+          <div v-if="showQuoted" class="letter text quoted" dir="auto">{{ message.text.quoted }}</div>
+        </template>
+      </template>
+
+      <ul v-if="message.attachmentList.length" class="attachments" aria-label="Attachments">
+        <li v-for="part in message.attachmentList" :key="part.index">
+          <a :href="`/api/messages/${message.id}/attachments/${part.index}`" :download="part.name"><Paperclip :size="13" aria-hidden="true" /> {{ part.name }}</a>
+          <span class="soft small"> {{ fileSize(part.size) }}</span>
+        </li>
+      </ul>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.message {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-height: 0;
+  min-width: 0;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 var(--s1);
+}
+
+.gap {
+  flex: 1;
+}
+
+.sheet {
+  overflow-y: auto;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  padding: var(--s4) var(--s5);
+}
+
+.subject {
+  font: 600 var(--text-title) / 1.3 var(--serif);
+}
+
+.meta {
+  margin: var(--s1) 0 var(--s4);
+}
+
+.notice {
+  margin-bottom: var(--s3);
+}
+
+.text {
+  white-space: pre-wrap;
+}
+
+.quoted {
+  margin-top: var(--s2);
+  color: var(--ink-soft);
+  font-size: 14px;
+}
+
+.frame {
+  width: 100%;
+  border: 0;
+  background: #fffdf8;
+  border-radius: 2px;
+}
+
+html.dark .frame {
+  padding: var(--s2);
+}
+
+.attachments {
+  list-style: none;
+  margin: var(--s4) 0 0;
+  padding: var(--s3) 0 0;
+  border-top: 1px solid var(--rule);
+}
+</style>

@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core';
+import { Inbox, PenLine } from 'lucide-vue-next';
+import type { DraftRow, MessageRow } from '#shared/types/wire';
+import { useMailStore, type ListName } from '~/stores/mail';
+
+defineProps<{ messageId: string; draftId: string }>();
+const emit = defineEmits<{ message: [id: string]; draft: [id: string]; begin: []; bring: [files: FileList] }>();
+
+const mail = useMailStore();
+const now = ref(Date.now());
+useIntervalFn(() => (now.value = Date.now()), 30_000);
+
+const lists: { name: ListName; title: string }[] = [
+  { name: 'waiting', title: 'Waiting' },
+  { name: 'inbox', title: 'Inbox' },
+  { name: 'drafts', title: 'Drafts' },
+  { name: 'sent', title: 'Sent' },
+  { name: 'archive', title: 'Archive' },
+  { name: 'trash', title: 'Trash' },
+];
+
+const rows = computed<(MessageRow | DraftRow)[]>(() => (mail.list === 'drafts' ? mail.drafts : mail.rows));
+const empty: Record<ListName, string> = {
+  waiting: 'Nobody waits for an answer.',
+  inbox: 'The inbox is empty.',
+  drafts: 'No message is half written.',
+  sent: 'Nothing was sent yet.',
+  archive: 'Nothing is filed here yet.',
+  trash: 'The trash is empty.',
+};
+
+const isDraft = (row: MessageRow | DraftRow): row is DraftRow => 'subjectText' in row;
+const correspondent = (row: MessageRow | DraftRow) => {
+  const box = isDraft(row) || row.folder === 'sent' ? row.to[0] : row.from;
+  return box?.name || box?.address || (isDraft(row) ? 'Nobody yet' : 'Sender not named');
+};
+const age = (row: MessageRow | DraftRow) => waited(isDraft(row) ? row.updatedAt : row.receivedAt, now.value);
+const isLong = (row: MessageRow | DraftRow) => mail.list === 'waiting' && !isDraft(row) && now.value - row.receivedAt > 3 * 86_400_000;
+const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText : row.subject) || 'No subject';
+
+/** Up and Down move along the list, as Tab would, without leaving it. */
+function step(event: KeyboardEvent) {
+  const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (!by) return;
+  event.preventDefault();
+  const buttons = [...(event.currentTarget as HTMLElement).querySelectorAll<HTMLButtonElement>('.row')];
+  const at = buttons.indexOf(document.activeElement as HTMLButtonElement);
+  buttons[Math.min(Math.max(at + by, 0), buttons.length - 1)]?.focus();
+}
+
+const chooser = ref<HTMLInputElement>();
+function chosen(event: Event) {
+  const input = event.target as HTMLInputElement;
+  if (input.files?.length) emit('bring', input.files);
+  input.value = '';
+}
+</script>
+
+<template>
+  <section class="waiting" aria-label="Messages">
+    <header class="head">
+      <el-select
+        :model-value="mail.list"
+        aria-label="Which messages"
+        class="which"
+        @change="(name: ListName) => mail.show(name)"
+      >
+        <el-option v-for="{ name, title } in lists" :key="name" :value="name" :label="title" />
+      </el-select>
+      <span class="small soft count">{{ mail.total }}</span>
+      <button type="button" class="text-button" aria-keyshortcuts="Alt+M" @click="emit('begin')"><PenLine :size="14" aria-hidden="true" />New message</button>
+    </header>
+
+    <div v-if="mail.problem" class="notice bad" role="alert">
+      {{ mail.problem }} <button type="button" class="text-button" @click="mail.refresh()">Try again</button>
+    </div>
+    <p v-else-if="mail.state === 'loading' && !rows.length" class="state soft">Reading your messages …</p>
+    <div v-else-if="!rows.length" class="state soft">
+      <p>{{ empty[mail.list] }}</p>
+      <p v-if="mail.list === 'waiting'" class="small">Drop <b>.eml</b> or <b>mbox</b> files here to bring messages in.</p>
+    </div>
+
+    <ul class="rows" @keydown="step">
+      <li v-for="row in rows" :key="row.id">
+        <button
+          type="button"
+          class="row plain-button"
+          :class="{ open: row.id === messageId || row.id === draftId, unseen: !isDraft(row) && !row.seen }"
+          :aria-current="row.id === messageId || row.id === draftId ? 'true' : undefined"
+          @click="isDraft(row) ? emit('draft', row.id) : emit('message', row.id)"
+        >
+          <span class="from" dir="auto">{{ correspondent(row) }}</span>
+          <span class="age small" :class="{ long: isLong(row) }">{{ age(row) }}</span>
+          <span class="subject" dir="auto">{{ subject(row) }}</span>
+          <span v-if="isDraft(row) && row.state === 'refused'" class="preview small bad-word">Not sent</span>
+          <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">Read in part</span>
+          <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
+        </button>
+      </li>
+      <li v-if="mail.next"><button type="button" class="text-button more" :disabled="mail.state === 'loading'" @click="mail.more()">Show more</button></li>
+    </ul>
+
+    <footer class="foot">
+      <input ref="chooser" type="file" multiple accept=".eml,.mbox,.mbx,message/rfc822,application/mbox" class="visually-hidden" tabindex="-1" aria-label="Files with messages" @change="chosen" />
+      <button type="button" class="text-button small" @click="chooser?.click()"><Inbox :size="14" aria-hidden="true" />Bring messages in</button>
+      <span class="small soft">or drop files here</span>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+.waiting {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  min-height: 0;
+  background: var(--ground-deep);
+  border-right: 1px solid var(--rule);
+}
+
+.head {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s2) var(--s2) var(--s2) var(--s3);
+  border-bottom: 1px solid var(--rule);
+}
+
+.which {
+  width: 108px;
+}
+
+.count {
+  margin-right: auto;
+}
+
+.state {
+  padding: var(--s5) var(--s4);
+}
+
+.rows {
+  grid-row: 3;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  overflow-y: auto;
+}
+
+.row {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 var(--s2);
+  padding: 7px var(--s3) 8px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.row:hover {
+  background: var(--ground);
+}
+
+.row.open {
+  background: var(--sheet);
+}
+
+.row:focus-visible {
+  outline-offset: -2px;
+}
+
+.from,
+.subject,
+.preview {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.from {
+  font-weight: 500;
+}
+
+.unseen .from {
+  font-weight: 700;
+}
+
+.age {
+  color: var(--ink-soft);
+}
+
+.age.long {
+  color: var(--apricot-ink);
+  font-weight: 600;
+}
+
+.subject,
+.preview {
+  grid-column: 1 / -1;
+}
+
+.bad-word {
+  color: var(--warn);
+}
+
+.more {
+  display: block;
+  margin: var(--s2) auto;
+}
+
+.foot {
+  grid-row: 4;
+  display: flex;
+  align-items: center;
+  gap: var(--s1);
+  padding: var(--s1) var(--s2);
+  border-top: 1px solid var(--rule);
+}
+</style>

@@ -1,0 +1,195 @@
+import type { Draft } from '#shared/types/wire';
+import type { DraftChange } from '#shared/schemas/draft';
+
+type Content = Omit<DraftChange, 'version'>;
+
+/** What is written down in this browser before the server has it. */
+interface Journal {
+  version: number;
+  content: Content;
+}
+
+const SAVE_AFTER = 400;
+/** Typing without a pause is saved this often all the same. */
+const SAVE_AT_LEAST = 900;
+const RETRY_AFTER = 3_000;
+
+export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
+
+function contentOf({ to, cc, bcc, subject, body, answers, quote }: Content): Content {
+  return { to, cc, bcc, subject, body, answers, quote };
+}
+
+/**
+ * One draft being written. Every change is put into a journal in this browser at once and sent to the server within a
+ * second; what the server has not got is found again in the journal, even after the browser was killed. A draft that was
+ * changed elsewhere meanwhile is not overwritten: both versions are kept until one is chosen.
+ */
+export function useDraft(owner: () => string) {
+  const draft = shallowRef<Draft | null>(null);
+  const state = ref<SaveState>('saved');
+  const problem = ref('');
+  /** The other version after a conflict. */
+  const theirs = shallowRef<Draft | null>(null);
+  let dirty = false;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let firstChange = 0;
+  let saving: Promise<void> | null = null;
+
+  const journalKey = (id: string) => `jar-note:${owner()}:draft:${id}`;
+
+  function writeJournal(): void {
+    if (!draft.value) return;
+    const journal: Journal = { version: draft.value.version, content: contentOf(draft.value) };
+    try {
+      localStorage.setItem(journalKey(draft.value.id), JSON.stringify(journal));
+    } catch {
+      // The browser's store is full or closed; the server still gets every change.
+    }
+  }
+
+  function readJournal(id: string): Journal | null {
+    try {
+      return JSON.parse(localStorage.getItem(journalKey(id)) ?? 'null') as Journal | null;
+    } catch {
+      return null;
+    }
+  }
+
+  const dropJournal = (id: string) => localStorage.removeItem(journalKey(id));
+
+  /** Opens a draft read from the server, with what this browser had not handed over. */
+  function open(fresh: Draft): void {
+    clearTimeout(timer);
+    dirty = false;
+    theirs.value = null;
+    problem.value = '';
+    state.value = 'saved';
+    draft.value = fresh;
+    const journal = readJournal(fresh.id);
+    if (!journal) return;
+    if (JSON.stringify(journal.content) === JSON.stringify(contentOf(fresh))) return dropJournal(fresh.id);
+    draft.value = { ...fresh, ...journal.content };
+    if (journal.version === fresh.version) {
+      dirty = true;
+      schedule();
+    } else {
+      theirs.value = fresh;
+      state.value = 'conflict';
+    }
+  }
+
+  /** Takes a change of the content. */
+  function change(part: Partial<Content>): void {
+    if (!draft.value) return;
+    draft.value = { ...draft.value, ...part };
+    dirty = true;
+    writeJournal();
+    if (state.value === 'conflict') return;
+    state.value = 'waiting';
+    schedule();
+  }
+
+  function schedule(after = SAVE_AFTER): void {
+    const now = Date.now();
+    if (!firstChange) firstChange = now;
+    clearTimeout(timer);
+    timer = setTimeout(() => void save(), Math.max(0, Math.min(after, firstChange + SAVE_AT_LEAST - now)));
+  }
+
+  async function write(keepalive = false): Promise<void> {
+    const current = draft.value;
+    if (!current || !dirty || state.value === 'conflict') return;
+    dirty = false;
+    firstChange = 0;
+    state.value = 'saving';
+    try {
+      const saved = await api<Draft>(`/drafts/${current.id}`, {
+        method: 'PUT',
+        body: { ...contentOf(current), version: current.version },
+        keepalive,
+      });
+      if (draft.value?.id !== current.id) return;
+      draft.value = { ...saved, ...contentOf(draft.value) };
+      problem.value = '';
+      if (dirty) {
+        writeJournal();
+        schedule();
+      } else {
+        dropJournal(current.id);
+        state.value = 'saved';
+      }
+    } catch (error) {
+      if (draft.value?.id !== current.id) return;
+      dirty = true;
+      if (error instanceof ApiError && error.data.code === 'stale') {
+        theirs.value = error.data.current as Draft;
+        state.value = 'conflict';
+        return;
+      }
+      problem.value = messageOf(error);
+      state.value = 'waiting';
+      const lasting = error instanceof ApiError && error.status >= 400 && error.status < 500;
+      if (!lasting) timer = setTimeout(() => void save(), RETRY_AFTER);
+    }
+  }
+
+  /** Hands over everything written so far; resolves when the server has it or a problem is shown. */
+  async function save(): Promise<void> {
+    clearTimeout(timer);
+    while (saving) await saving;
+    saving = write().finally(() => (saving = null));
+    await saving;
+    if (dirty && state.value === 'waiting' && !problem.value) await save();
+  }
+
+  /** After a conflict: what stands here is written over the other version, knowingly. */
+  async function keepMine(): Promise<void> {
+    if (!draft.value || !theirs.value) return;
+    draft.value = { ...draft.value, version: theirs.value.version };
+    theirs.value = null;
+    dirty = true;
+    state.value = 'waiting';
+    await save();
+  }
+
+  /** After a conflict: the other version is taken. The editor can undo it, since it is a change like any other. */
+  function takeTheirs(): Draft | null {
+    const other = theirs.value;
+    if (!other) return null;
+    dropJournal(other.id);
+    theirs.value = null;
+    dirty = false;
+    draft.value = other;
+    state.value = 'saved';
+    return other;
+  }
+
+  function close(): void {
+    if (dirty) void save();
+    clearTimeout(timer);
+    draft.value = null;
+    state.value = 'saved';
+    theirs.value = null;
+  }
+
+  /** After sending or discarding: nothing is left to hand over. */
+  function forget(): void {
+    clearTimeout(timer);
+    if (draft.value) dropJournal(draft.value.id);
+    dirty = false;
+    draft.value = null;
+    state.value = 'saved';
+  }
+
+  const onHide = () => {
+    if (dirty && !saving) void write(true);
+  };
+  onMounted(() => window.addEventListener('pagehide', onHide));
+  onBeforeUnmount(() => {
+    window.removeEventListener('pagehide', onHide);
+    close();
+  });
+
+  return { draft, state, problem, theirs, open, change, save, keepMine, takeTheirs, close, forget };
+}

@@ -1,0 +1,68 @@
+import type { ImportProgress } from '#shared/types/wire';
+
+/** One file being read in, or read. */
+export interface ImportedFile {
+  name: string;
+  size: number;
+  progress: ImportProgress;
+  stopped: boolean;
+}
+
+/** Reads `.eml` and mbox files in, one after the other, with progress and a way to stop. */
+export function useImport(onDone: () => void) {
+  const files = ref<ImportedFile[]>([]);
+  const running = ref(false);
+  let abort: AbortController | null = null;
+
+  async function readOne(file: File, entry: ImportedFile): Promise<void> {
+    abort = new AbortController();
+    const response = await fetch('/api/messages/import', { method: 'POST', body: file, signal: abort.signal });
+    if (!response.ok || !response.body) {
+      const answer = await response.json().catch(() => ({}));
+      entry.progress = { ...entry.progress, done: true, problem: answer.message ?? 'The file could not be read in.' };
+      return;
+    }
+    const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+    let rest = '';
+    for (;;) {
+      const { value, done } = await reader.read();
+      if (done) break;
+      const lines = (rest + value).split('\n');
+      rest = lines.pop()!;
+      for (const line of lines) if (line) entry.progress = JSON.parse(line) as ImportProgress;
+    }
+  }
+
+  async function bring(chosen: Iterable<File>): Promise<void> {
+    if (running.value) return;
+    running.value = true;
+    files.value = [...chosen].map((file) => ({
+      name: file.name,
+      size: file.size,
+      progress: { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: '' },
+      stopped: false,
+    }));
+    const list = [...chosen];
+    for (const [i, entry] of files.value.entries()) {
+      if (entry.stopped) continue;
+      try {
+        await readOne(list[i]!, entry);
+        if (!entry.progress.done) entry.progress = { ...entry.progress, done: true, problem: entry.progress.problem || 'The connection broke. What came in so far is kept.' };
+      } catch {
+        const problem = entry.stopped ? 'Stopped. What came in so far is kept.' : 'The connection broke. What came in so far is kept.';
+        entry.progress = { ...entry.progress, done: true, problem };
+      }
+      onDone();
+    }
+    running.value = false;
+  }
+
+  function stop(): void {
+    for (const entry of files.value) if (!entry.progress.done) entry.stopped = true;
+    abort?.abort();
+  }
+
+  const clear = () => (files.value = []);
+
+  return { files, running, bring, stop, clear };
+}

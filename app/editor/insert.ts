@@ -1,0 +1,47 @@
+import type { Editor } from '@tiptap/core';
+import { closeHistory } from '@tiptap/pm/history';
+import { Fragment, Node as PmNode, Slice, type Node } from '@tiptap/pm/model';
+import { Selection } from '@tiptap/pm/state';
+
+/**
+ * Puts a filled note into the letter in place of `range`, as one step of undo. A note of one paragraph joins the line it
+ * is put into; a longer one put at the end of a written line starts below it, with an empty line between.
+ * @returns where the inserted text ends
+ */
+export function insertNote(editor: Editor, body: Node, range: { from: number; to: number }): number {
+  const { state, view, schema } = editor;
+  const doc = PmNode.fromJSON(schema, body.toJSON());
+  const tr = closeHistory(state.tr);
+  tr.delete(range.from, range.to);
+  const $from = tr.doc.resolve(range.from);
+  const single = doc.childCount === 1 && doc.firstChild!.type.name === 'paragraph';
+  const line = $from.parent;
+  const below = !single && line.content.size > 0 && $from.parentOffset === line.content.size;
+  let end: number;
+  if (below) {
+    const at = $from.after();
+    const content = Fragment.from(schema.nodes.paragraph!.create()).append(doc.content);
+    tr.insert(at, content);
+    end = at + content.size - 1;
+  } else {
+    const open = (block: Node | null) => (block?.type.name === 'paragraph' ? 1 : 0);
+    const before = tr.doc.content.size;
+    tr.replaceRange(range.from, range.from, new Slice(doc.content, open(doc.firstChild), open(doc.lastChild)));
+    end = range.from + tr.doc.content.size - before;
+  }
+  tr.setSelection(Selection.near(tr.doc.resolve(Math.min(end, tr.doc.content.size)), -1));
+  view.dispatch(tr.scrollIntoView());
+  // What is typed next is a step of its own.
+  view.dispatch(closeHistory(editor.state.tr));
+  return editor.state.selection.to;
+}
+
+/** Edits of places worked out by the core, applied to the editor without a step of undo of their own. */
+export function applyEdits(editor: Editor, edits: { from: number; to: number; content: Fragment }[]): void {
+  if (!edits.length) return;
+  const tr = editor.state.tr.setMeta('addToHistory', false);
+  for (const { from, to, content } of [...edits].reverse()) {
+    tr.replaceWith(from, to, Fragment.fromJSON(editor.schema, content.toJSON()));
+  }
+  editor.view.dispatch(tr);
+}

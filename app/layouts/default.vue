@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { useAccountStore } from '~/stores/account';
+
+const store = useAccountStore();
+const places = [
+  { to: '/', name: 'Desk' },
+  { to: '/library', name: 'Library' },
+  { to: '/settings', name: 'Settings' },
+];
+</script>
+
+<template>
+  <div class="room">
+    <header class="bar">
+      <NuxtLink to="/" class="name">Jar Note</NuxtLink>
+      <nav aria-label="Places">
+        <NuxtLink v-for="place in places" :key="place.to" :to="place.to" class="place">{{ place.name }}</NuxtLink>
+      </nav>
+      <span class="who">
+        <span class="small soft">{{ store.account?.name }}</span>
+        <button type="button" class="text-button small" @click="store.leave()">Sign out</button>
+      </span>
+    </header>
+    <main class="main">
+      <slot />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.room {
+  height: 100%;
+  display: grid;
+  grid-template-rows: 44px minmax(0, 1fr);
+}
+
+.bar {
+  display: flex;
+  align-items: center;
+  gap: var(--s5);
+  padding: 0 var(--s4);
+  border-bottom: 1px solid var(--rule);
+  background: var(--ground-deep);
+}
+
+.name {
+  font: italic 600 18px var(--serif);
+  color: var(--green);
+  text-decoration: none;
+}
+
+nav {
+  display: flex;
+  gap: var(--s1);
+  align-self: stretch;
+}
+
+.place {
+  display: flex;
+  align-items: center;
+  padding: 0 var(--s3);
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 2px solid transparent;
+  border-top: 2px solid transparent;
+}
+
+.place:hover {
+  color: var(--green);
+}
+
+.place.router-link-exact-active {
+  border-bottom-color: var(--green);
+  color: var(--green);
+  font-weight: 600;
+}
+
+.who {
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+}
+
+.main {
+  min-height: 0;
+  overflow: auto;
+}
+</style>

@@ -1,0 +1,1 @@
+<template><div>Library</div></template>

@@ -1,0 +1,1 @@
+<template><div>Settings</div></template>
