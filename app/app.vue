@@ -1,3 +1,7 @@
+<script setup lang="ts">
+useColorMode();
+</script>
+
 <template>
   <NuxtLayout>
     <NuxtPage />

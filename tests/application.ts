@@ -5,6 +5,12 @@ import { newId } from '../server/db/id';
 import { signUp, type Passwords } from '../server/services/accounts';
 import { openApplication, type Application } from '../server/services/application';
 
+declare module 'vitest' {
+  export interface ProvidedContext {
+    databaseUrl: string;
+  }
+}
+
 /** Not a hash: the tests are not about scrypt, and scrypt is slow on purpose. */
 export const plainPasswords: Passwords = {
   hash: async (password) => `plain:${password}`,

@@ -14,9 +14,3 @@ export default async function setup(project: TestProject) {
     await rm(folder, { recursive: true, force: true });
   };
 }
-
-declare module 'vitest' {
-  export interface ProvidedContext {
-    databaseUrl: string;
-  }
-}

@@ -47,9 +47,16 @@ export function useImport(onDone: () => void) {
       if (entry.stopped) continue;
       try {
         await readOne(list[i]!, entry);
-        if (!entry.progress.done) entry.progress = { ...entry.progress, done: true, problem: entry.progress.problem || 'The connection broke. What came in so far is kept.' };
+        if (!entry.progress.done)
+          entry.progress = {
+            ...entry.progress,
+            done: true,
+            problem: entry.progress.problem || 'The connection broke. What came in so far is kept.',
+          };
       } catch {
-        const problem = entry.stopped ? 'Stopped. What came in so far is kept.' : 'The connection broke. What came in so far is kept.';
+        const problem = entry.stopped
+          ? 'Stopped. What came in so far is kept.'
+          : 'The connection broke. What came in so far is kept.';
         entry.progress = { ...entry.progress, done: true, problem };
       }
       onDone();

@@ -1,6 +1,5 @@
 import { Editor } from '@tiptap/vue-3';
 import type { Node } from '@tiptap/pm/model';
-import { EditorState } from '@tiptap/pm/state';
 import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note, Person } from '#shared/types/wire';
 import { fill } from '../../core/blank/fill';
@@ -25,12 +24,7 @@ interface Surroundings {
   onPlace(place: Place): void;
 }
 
-function showDoc(editor: Editor, doc: DocJson): void {
-  const state = EditorState.create({ doc: editor.schema.nodeFromJSON(doc), plugins: editor.state.plugins });
-  editor.view.updateState(state);
-}
-
-/** The letter on the Desk: its two editors, the notes put into it, the fill list and the last look. */
+/** The letter on the Desk, for the draft that is open: its two editors, the notes put into it, the fill list and the last look. */
 export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundings) {
   const { draft } = handle;
   const search = shallowRef<OpenSearch | null>(null);
@@ -46,6 +40,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
 
   const body = markRaw(
     new Editor({
+      content: draft.value!.body,
       extensions: [
         ...letterExtensions(),
         NoteSearch.configure({
@@ -67,6 +62,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
 
   const subject = markRaw(
     new Editor({
+      content: draft.value!.subject,
       extensions: lineExtensions(),
       editorProps: {
         attributes: { class: 'subject-line', role: 'textbox', 'aria-label': 'Subject' },
@@ -84,11 +80,11 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     }),
   );
 
-  /** Shows a draft in the editors, with a fresh history: what was undone before belongs to another letter. */
-  function show(fresh: Draft): void {
+  /** Shows another version of the draft; undo brings the former one back. */
+  function show(other: Draft): void {
     loading = true;
-    showDoc(body, fresh.body);
-    showDoc(subject, fresh.subject);
+    body.commands.setContent(other.body, { emitUpdate: false });
+    subject.commands.setContent(other.subject, { emitUpdate: false });
     loading = false;
     changes.value++;
   }
@@ -136,8 +132,10 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const filled = fill(source, context.value, {}, insertion);
     const { from, to } = range ?? body.state.selection;
     insertNote(body, filled.body, { from, to });
-    const wanted = draft.value?.mode === 'new' && !subject.state.doc.textContent.trim() && !placesIn(subject.state.doc).length;
-    if (wanted && filled.subject.content.size > 2) subject.commands.setContent(filled.subject.toJSON(), { emitUpdate: true });
+    const wanted =
+      draft.value?.mode === 'new' && !subject.state.doc.textContent.trim() && !placesIn(subject.state.doc).length;
+    if (wanted && filled.subject.content.size > 2)
+      subject.commands.setContent(filled.subject.toJSON(), { emitUpdate: true });
     return insertion;
   }
 
@@ -157,7 +155,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     () => JSON.stringify(context.value.person),
     () => {
       if (!draft.value || loading) return;
-      for (const editor of [subject, body]) applyEdits(editor, contextEdits(editor.state.doc, context.value, draft.value.answers));
+      for (const editor of [subject, body])
+        applyEdits(editor, contextEdits(editor.state.doc, context.value, draft.value.answers));
     },
   );
 

@@ -25,7 +25,9 @@ export const Blank = Node.create({
     insertion: { default: null, rendered: false },
     place: { default: null, rendered: false },
   }),
-  parseHTML: () => [{ tag: 'span[data-blank]', getAttrs: (element) => asJson(element.getAttribute('data-blank')) ?? false }],
+  parseHTML: () => [
+    { tag: 'span[data-blank]', getAttrs: (element) => asJson(element.getAttribute('data-blank')) ?? false },
+  ],
   renderHTML: ({ node }) => [
     'span',
     { class: 'blank', 'data-blank': JSON.stringify(node.attrs), contenteditable: 'false' },
@@ -47,15 +49,24 @@ export const Filled = Mark.create({
     options: { default: {}, rendered: false },
     value: { default: '', rendered: false },
   }),
-  parseHTML: () => [{ tag: 'span[data-filled]', getAttrs: (element) => asJson(element.getAttribute('data-filled')) ?? false }],
+  parseHTML: () => [
+    { tag: 'span[data-filled]', getAttrs: (element) => asJson(element.getAttribute('data-filled')) ?? false },
+  ],
   renderHTML: ({ mark }) => ['span', { class: 'filled', 'data-filled': JSON.stringify(mark.attrs) }, 0],
 });
 
 /** Links carry their address and nothing else. */
 const PlainLink = Link.extend({
-  addAttributes: () => ({ href: { default: '', parseHTML: (element: HTMLElement) => element.getAttribute('href') ?? '' } }),
+  addAttributes: () => ({
+    href: { default: '', parseHTML: (element: HTMLElement) => element.getAttribute('href') ?? '' },
+  }),
   renderHTML: ({ HTMLAttributes }) => ['a', mergeAttributes(HTMLAttributes, { rel: 'noopener noreferrer' }), 0],
-}).configure({ openOnClick: false, autolink: true, linkOnPaste: true, isAllowedUri: (url) => isSafeLink(url) || !/^[a-z]+:/i.test(url) });
+}).configure({
+  openOnClick: false,
+  autolink: true,
+  linkOnPaste: true,
+  isAllowedUri: (url) => isSafeLink(url) || !/^[a-z]+:/i.test(url),
+});
 
 /** What notes and drafts are written in: the document model of `core/note`, as editor extensions. */
 export function letterExtensions(): Extensions {

@@ -39,7 +39,10 @@ async function open() {
   try {
     if (messageId.value) {
       const id = messageId.value;
-      const [opened, answer] = await Promise.all([api<Message>(`/messages/${id}`), api<{ draft: Draft | null }>(`/messages/${id}/answer`)]);
+      const [opened, answer] = await Promise.all([
+        api<Message>(`/messages/${id}`),
+        api<{ draft: Draft | null }>(`/messages/${id}/answer`),
+      ]);
       if (number !== asked) return;
       message.value = opened;
       draft.value = answer.draft;
@@ -72,7 +75,10 @@ async function begin(mode: DraftMode): Promise<boolean> {
   if (mode !== 'new' && (!message.value || draft.value)) return false;
   done.value = null;
   try {
-    const begun = await api<Draft>('/drafts', { method: 'POST', body: { mode, originalId: mode === 'new' ? null : message.value!.id } });
+    const begun = await api<Draft>('/drafts', {
+      method: 'POST',
+      body: { mode, originalId: mode === 'new' ? null : message.value!.id },
+    });
     if (mode === 'new') await showDraft(begun.id);
     draft.value = begun;
     return true;
@@ -96,14 +102,24 @@ async function changeMessage(part: MessageChange) {
   const next = leaves ? mail.neighbour(id) : id;
   try {
     await mail.change(id, part);
-    const text = part.folder === 'archive' ? 'Archived.' : part.answered ? 'Taken off Waiting.' : part.answered === false ? 'Back on Waiting.' : 'Moved.';
+    const text =
+      part.folder === 'archive'
+        ? 'Archived.'
+        : part.answered
+          ? 'Taken off Waiting.'
+          : part.answered === false
+            ? 'Back on Waiting.'
+            : 'Moved.';
     await mail.refresh();
     if (leaves) await showMessage(next);
     else if (message.value) message.value = { ...message.value, ...part } as Message;
     done.value = {
       text,
       undo: async () => {
-        await mail.change(id, { answered: before.answered, ...(before.folder !== 'trash' && { folder: before.folder }) });
+        await mail.change(id, {
+          answered: before.answered,
+          ...(before.folder !== 'trash' && { folder: before.folder }),
+        });
         await mail.refresh();
         await showMessage(id);
         await open();
@@ -199,11 +215,25 @@ function onDrop(event: DragEvent) {
     @drop="onDrop"
   >
     <h1 class="visually-hidden">Desk</h1>
-    <WaitingList :message-id="messageId" :draft-id="draft?.id ?? draftId" @message="showMessage" @draft="showDraft" @begin="begin('new')" @bring="importing.bring" />
+    <WaitingList
+      :message-id="messageId"
+      :draft-id="draft?.id ?? draftId"
+      @message="showMessage"
+      @draft="showDraft"
+      @begin="begin('new')"
+      @bring="importing.bring"
+    />
 
     <div class="theirs">
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-      <TheirMessage v-if="message" :message="message" :answering="Boolean(draft)" @reply="(all) => begin(all ? 'reply-all' : 'reply')" @change="changeMessage" @pictures="showPictures" />
+      <TheirMessage
+        v-if="message"
+        :message="message"
+        :answering="Boolean(draft)"
+        @reply="(all) => begin(all ? 'reply-all' : 'reply')"
+        @change="changeMessage"
+        @pictures="showPictures"
+      />
       <PersonCard v-else-if="draft" :address="recipient" :person="person" @changed="(changed) => (person = changed)" />
       <p v-else-if="reading" class="soft nothing">Opening the message …</p>
       <div v-else-if="!problem" class="soft nothing">
@@ -213,12 +243,26 @@ function onDrop(event: DragEvent) {
     </div>
 
     <div class="ours">
-      <p v-if="done" class="done" role="status">{{ done.text }} <button v-if="done.undo" type="button" class="text-button" @click="undo">Undo</button><button type="button" class="text-button small" @click="done = null">Close</button></p>
-      <ReplyPane v-if="draft" ref="reply" :key="draft.id" :draft="draft" :person="person" @sent="onSent" @discarded="onDiscarded" @recipient="meet" />
+      <p v-if="done" class="done" role="status">
+        {{ done.text }} <button v-if="done.undo" type="button" class="text-button" @click="undo">Undo</button
+        ><button type="button" class="text-button small" @click="done = null">Close</button>
+      </p>
+      <ReplyPane
+        v-if="draft"
+        ref="reply"
+        :key="draft.id"
+        :start="draft"
+        :person="person"
+        @sent="onSent"
+        @discarded="onDiscarded"
+        @recipient="meet"
+      />
       <section v-else class="ready" aria-label="Your reply">
         <template v-if="message && message.folder !== 'sent'">
           <p class="lead">Your reply</p>
-          <p class="soft">Begin an empty one with <kbd>Alt</kbd> <kbd>R</kbd>, or take a note and it is begun with it.</p>
+          <p class="soft">
+            Begin an empty one with <kbd>Alt</kbd> <kbd>R</kbd>, or take a note and it is begun with it.
+          </p>
           <el-button type="primary" @click="begin('reply')">Reply</el-button>
           <NoteTray class="tray" @insert="beginWith" @leave="() => {}" />
         </template>
@@ -227,7 +271,13 @@ function onDrop(event: DragEvent) {
     </div>
 
     <div v-if="dropping > 0" class="drop">Drop the files to bring their messages in</div>
-    <BringIn v-if="importing.files.value.length" :files="importing.files.value" :running="importing.running.value" @stop="importing.stop" @clear="importing.clear" />
+    <BringIn
+      v-if="importing.files.value.length"
+      :files="importing.files.value"
+      :running="importing.running.value"
+      @stop="importing.stop"
+      @clear="importing.clear"
+    />
   </div>
 </template>
 

@@ -1,1 +1,226 @@
-<template><div>Settings</div></template>
+<script setup lang="ts">
+import { Editor, EditorContent } from '@tiptap/vue-3';
+import { Plus } from 'lucide-vue-next';
+import { settingsSchema, type Settings } from '#shared/schemas/settings';
+import { letterExtensions } from '~/editor/extensions';
+import { useAccountStore } from '~/stores/account';
+import type { DocJson } from '../../core/note/schema';
+
+useHead({ title: 'Settings · Jar Note' });
+
+const account = useAccountStore();
+const copy = (): Settings => structuredClone(toRaw(account.settings!));
+const values = reactive<Settings>(copy());
+const { fields, problem, busy, submit } = useForm(settingsSchema);
+const saved = ref(false);
+
+const signature = markRaw(
+  new Editor({
+    content: values.signature,
+    extensions: letterExtensions(),
+    editorProps: {
+      attributes: { class: 'letter', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Signature' },
+    },
+    onUpdate: ({ editor }) => {
+      values.signature = editor.getJSON() as DocJson;
+      saved.value = false;
+    },
+  }),
+);
+onBeforeUnmount(() => signature.destroy());
+
+const zones = Intl.supportedValuesOf('timeZone');
+const { store: theme } = useColorMode();
+const themes = [
+  { value: 'auto', label: 'As this computer is set' },
+  { value: 'light', label: 'Light' },
+  { value: 'dark', label: 'Dark' },
+];
+
+const sample = computed(() => {
+  try {
+    return new Intl.DateTimeFormat(values.locale, {
+      dateStyle: 'full',
+      timeStyle: 'short',
+      timeZone: values.timeZone,
+    }).format(Date.now());
+  } catch {
+    return '';
+  }
+});
+
+async function save() {
+  saved.value = await submit(values, async (valid) => {
+    await account.saveSettings(valid as Settings);
+    values.version = account.settings!.version;
+  });
+}
+
+function takeNewer() {
+  void account.load().then(async () => {
+    account.settings = await api<Settings>('/settings');
+    Object.assign(values, copy());
+    signature.commands.setContent(values.signature, { emitUpdate: false });
+    problem.value = '';
+  });
+}
+const isStale = computed(() => problem.value.includes('another window'));
+</script>
+
+<template>
+  <div class="settings">
+    <h1 class="title">Settings</h1>
+    <el-form label-position="top" class="form" @submit.prevent="save">
+      <p v-if="problem" class="notice bad" role="alert">
+        {{ problem }}
+        <button v-if="isStale" type="button" class="text-button" @click="takeNewer">Show the newer page</button>
+      </p>
+
+      <section aria-labelledby="s-you">
+        <h2 id="s-you">You</h2>
+        <div class="columns">
+          <el-form-item label="Your name, as clients know you" :error="fields.name" for="s-name"
+            ><el-input id="s-name" v-model="values.name" @input="saved = false"
+          /></el-form-item>
+          <el-form-item label="Your address" for="s-address"
+            ><el-input id="s-address" :model-value="account.account!.address" disabled
+          /></el-form-item>
+        </div>
+      </section>
+
+      <section aria-labelledby="s-fields">
+        <h2 id="s-fields">Fields of yours</h2>
+        <p class="soft small">
+          Facts about you that notes can hold as blanks: a telephone number, a bank reference, opening hours. Change one
+          here, and every note uses the new one.
+        </p>
+        <div v-for="(field, i) in values.fields" :key="i" class="field">
+          <div>
+            <el-input
+              v-model="field.name"
+              :aria-label="`Name of field ${i + 1}`"
+              placeholder="Name"
+              @input="saved = false"
+            />
+            <p v-if="fields[`fields[${i}].name`]" class="small wrong" role="alert">{{ fields[`fields[${i}].name`] }}</p>
+          </div>
+          <el-input
+            v-model="field.value"
+            :aria-label="`Value of ${field.name || `field ${i + 1}`}`"
+            placeholder="Value"
+            @input="saved = false"
+          />
+          <button type="button" class="text-button" @click="values.fields.splice(i, 1)">Remove</button>
+        </div>
+        <p v-if="fields.fields" class="small wrong" role="alert">{{ fields.fields }}</p>
+        <button type="button" class="text-button" @click="values.fields.push({ name: '', value: '' })">
+          <Plus :size="14" aria-hidden="true" />Add a field
+        </button>
+      </section>
+
+      <section aria-labelledby="s-signature">
+        <h2 id="s-signature">Signature</h2>
+        <p class="soft small">
+          Stands once under every message. A note that ends with the same lines is put in without them.
+        </p>
+        <FormatBar :editor="signature" />
+        <div class="sheet" @mousedown.self.prevent="signature.commands.focus('end')">
+          <EditorContent :editor="signature" />
+        </div>
+      </section>
+
+      <section aria-labelledby="s-region">
+        <h2 id="s-region">Dates and numbers</h2>
+        <div class="columns">
+          <el-form-item label="Language and region" :error="fields.locale" for="s-locale"
+            ><el-input id="s-locale" v-model="values.locale" placeholder="en-GB" @input="saved = false"
+          /></el-form-item>
+          <el-form-item label="Time zone" :error="fields.timeZone" for="s-zone">
+            <el-select id="s-zone" v-model="values.timeZone" filterable aria-label="Time zone" @change="saved = false"
+              ><el-option v-for="zone in zones" :key="zone" :value="zone" :label="zone"
+            /></el-select>
+          </el-form-item>
+        </div>
+        <p class="soft small">
+          {{ sample ? `Now reads: ${sample}` : 'A language and region is written like en-GB, de-AT or pt-BR.' }}
+        </p>
+      </section>
+
+      <section aria-labelledby="s-light">
+        <h2 id="s-light">Light</h2>
+        <el-radio-group v-model="theme" aria-label="Light">
+          <el-radio v-for="choice in themes" :key="choice.value" :value="choice.value">{{ choice.label }}</el-radio>
+        </el-radio-group>
+      </section>
+
+      <footer class="foot">
+        <span v-if="saved" class="soft" role="status">Saved.</span>
+        <el-button type="primary" native-type="submit" :loading="busy">Save</el-button>
+      </footer>
+    </el-form>
+  </div>
+</template>
+
+<style scoped>
+.settings {
+  max-width: 760px;
+  margin: 0 auto;
+  padding: var(--s4) var(--s4) 0;
+}
+
+.title {
+  font: 600 22px var(--serif);
+}
+
+h2 {
+  font-weight: 600;
+  font-size: 15px;
+  margin-bottom: var(--s2);
+}
+
+section {
+  padding: var(--s4) 0;
+  border-bottom: 1px solid var(--rule);
+}
+
+.columns {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--s4);
+}
+
+.columns :deep(.el-form-item) {
+  margin-bottom: var(--s2);
+}
+
+.field {
+  display: grid;
+  grid-template-columns: 180px minmax(0, 1fr) auto;
+  gap: var(--s2);
+  margin: var(--s2) 0;
+}
+
+.sheet {
+  margin-top: var(--s1);
+  padding: var(--s3) var(--s4);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+  cursor: text;
+}
+
+.wrong {
+  color: var(--warn);
+}
+
+.foot {
+  position: sticky;
+  bottom: 0;
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: var(--s3);
+  padding: var(--s3) 0;
+  background: var(--ground);
+}
+</style>

@@ -41,7 +41,10 @@ onMounted(() => store.load().catch((error) => (problem.value = messageOf(error))
     </el-form>
     <p class="other">No account yet? <NuxtLink to="/sign-up">Make one</NuxtLink></p>
     <div v-if="store.demoOffered" class="demo">
-      <p>Only looking? The demo is the desk of a piano technician, with her letters and notes. Nothing leaves this machine.</p>
+      <p>
+        Only looking? The demo is the desk of a piano technician, with her letters and notes. Nothing leaves this
+        machine.
+      </p>
       <el-button class="wide" @click="demo">Sit down at Wren’s desk</el-button>
     </div>
   </div>

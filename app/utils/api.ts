@@ -30,11 +30,17 @@ export async function api<T>(path: string, options: Options = {}): Promise<T> {
     if (!error.status) {
       throw new ApiError('The server does not answer. What you wrote is kept in this browser.', 0, { code: 'offline' });
     }
-    throw new ApiError(error.data?.message ?? 'Something went wrong.', error.status, error.data?.data ?? { code: 'unknown' });
+    throw new ApiError(
+      error.data?.message ?? 'Something went wrong.',
+      error.status,
+      error.data?.data ?? { code: 'unknown' },
+    );
   }
 }
 
 /** The message of any error, for the user. */
 export function messageOf(error: unknown): string {
-  return error instanceof ApiError ? error.message : 'Something went wrong in this window. Reload it; what you wrote is kept.';
+  return error instanceof ApiError
+    ? error.message
+    : 'Something went wrong in this window. Reload it; what you wrote is kept.';
 }

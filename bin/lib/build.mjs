@@ -15,7 +15,11 @@ async function addTo(hash, path) {
   if (info.isDirectory()) {
     for (const name of (await readdir(path)).sort()) await addTo(hash, join(path, name));
   } else if (!/\.test\.ts$|README\.md$/.test(path)) {
-    hash.update(path).update('\0').update(await readFile(path)).update('\0');
+    hash
+      .update(path)
+      .update('\0')
+      .update(await readFile(path))
+      .update('\0');
   }
 }
 
@@ -46,7 +50,11 @@ export async function ensureBuild(root) {
   };
   await mkdir(builds, { recursive: true });
   try {
-    await command(join(root, 'node_modules', '.bin', 'nuxt'), ['build'], { cwd: root, env, failure: 'The application could not be built.' });
+    await command(join(root, 'node_modules', '.bin', 'nuxt'), ['build'], {
+      cwd: root,
+      env,
+      failure: 'The application could not be built.',
+    });
     await rename(work, folder).catch((error) => {
       // Somebody else built the same sources meanwhile.
       if (!existsSync(entry)) throw error;

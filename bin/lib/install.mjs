@@ -7,7 +7,9 @@ import { say, Stop } from './say.mjs';
 
 /** Installs the npm packages of the lock file when they are missing or the lock file has changed. */
 export async function ensurePackages(root) {
-  const lock = createHash('sha256').update(await readFile(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(await readFile(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules', '.jar-note-lock');
   const known = await readFile(stamp, 'utf8').catch(() => '');
   if (known === lock) return;
@@ -35,7 +37,8 @@ export async function ensureProgram(names, debianPackage) {
   if (there) return there;
   const typed = `apt-get update && apt-get install -y --no-install-recommends ${debianPackage}`;
   if (!find('apt-get')) throw new Stop(`"${names[0]}" is missing. Install ${debianPackage}, then start again.`);
-  if (process.getuid?.() !== 0) throw new Stop(`${debianPackage} is missing. Type this once, then start again:\n\n  sudo sh -c '${typed}'`);
+  if (process.getuid?.() !== 0)
+    throw new Stop(`${debianPackage} is missing. Type this once, then start again:\n\n  sudo sh -c '${typed}'`);
   say(`Installing ${debianPackage} …`);
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   const failure = `${debianPackage} could not be installed. Try by hand: ${typed}`;

@@ -52,7 +52,13 @@ export async function startMariaDb(folder) {
     await rm(data, { recursive: true, force: true });
     await command(
       install,
-      ['--no-defaults', `--user=${user}`, `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db'],
+      [
+        '--no-defaults',
+        `--user=${user}`,
+        `--datadir=${data}`,
+        '--auth-root-authentication-method=normal',
+        '--skip-test-db',
+      ],
       { failure: `The database could not be made in ${data}.` },
     );
   }
@@ -75,10 +81,20 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${secret}';
   const child = spawn(
     program,
     [
-      '--no-defaults', `--user=${user}`, `--datadir=${data}`, '--bind-address=127.0.0.1', `--port=${port}`,
-      `--socket=${socket}`, `--pid-file=${join(folder, 'mariadb.pid')}`, `--init-file=${init}`, '--skip-name-resolve',
-      '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--max-allowed-packet=256M',
-      '--innodb-buffer-pool-size=256M', '--innodb-log-file-size=128M',
+      '--no-defaults',
+      `--user=${user}`,
+      `--datadir=${data}`,
+      '--bind-address=127.0.0.1',
+      `--port=${port}`,
+      `--socket=${socket}`,
+      `--pid-file=${join(folder, 'mariadb.pid')}`,
+      `--init-file=${init}`,
+      '--skip-name-resolve',
+      '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_ci',
+      '--max-allowed-packet=256M',
+      '--innodb-buffer-pool-size=256M',
+      '--innodb-log-file-size=128M',
     ],
     { detached: true, stdio: ['ignore', out, out] },
   );

@@ -11,7 +11,15 @@ export async function startServer(entry, env, { port, quiet = false }) {
   const child = spawn(process.execPath, [entry], {
     detached: true,
     stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'pipe'],
-    env: { NITRO_SHUTDOWN_TIMEOUT: '5000', ...process.env, ...env, HOST: '127.0.0.1', NITRO_HOST: '127.0.0.1', PORT: String(port), NITRO_PORT: String(port) },
+    env: {
+      NITRO_SHUTDOWN_TIMEOUT: '5000',
+      ...process.env,
+      ...env,
+      HOST: '127.0.0.1',
+      NITRO_HOST: '127.0.0.1',
+      PORT: String(port),
+      NITRO_PORT: String(port),
+    },
   });
   let said = '';
   child.stderr.on('data', (data) => {
@@ -20,11 +28,15 @@ export async function startServer(entry, env, { port, quiet = false }) {
   });
   for (let waited = 0; ; waited += 150) {
     if (child.exitCode !== null || child.signalCode !== null) throw new Stop(`The server did not start:\n\n${said}`);
-    const health = await fetch(`http://127.0.0.1:${port}/api/health`).then((r) => r.json()).catch(() => null);
+    const health = await fetch(`http://127.0.0.1:${port}/api/health`)
+      .then((r) => r.json())
+      .catch(() => null);
     if (health?.ok) break;
     if (waited > 60_000) {
       await end(child);
-      throw new Stop(`The server does not come up: ${health?.reason ?? said}\nCheck the database it was given, then start again.`);
+      throw new Stop(
+        `The server does not come up: ${health?.reason ?? said}\nCheck the database it was given, then start again.`,
+      );
     }
     await sleep(150);
   }

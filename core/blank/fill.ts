@@ -1,23 +1,11 @@
 import { Fragment, type Mark, type Node } from '@tiptap/pm/model';
 import { schema } from '../note/schema';
 import { blankKey } from './key';
-import type { Control, FillContext, FillValue } from './kind';
+import type { FillContext, FillValue } from './kind';
 import { kindOf } from './registry';
 
 /** Answers by {@link blankKey}. */
 export type Answers = Record<string, string>;
-
-/** One blank of an insertion as the fill list shows it: once, however many places it stands in. */
-export interface Question {
-  key: string;
-  label: string;
-  kind: string;
-  control: Control;
-  /** What stands in the message now; empty while open. */
-  value: string;
-  /** `known` filled itself, `answered` was typed, `open` waits. */
-  state: 'known' | 'answered' | 'open';
-}
 
 /** A blank, as the attributes of its node say. */
 export interface BlankAttrs {
@@ -31,21 +19,15 @@ export interface BlankAttrs {
 export interface Filled {
   subject: Node;
   body: Node;
-  /** In reading order: the subject first. */
-  questions: Question[];
 }
 
-/** The value of one blank: the answer where there is one, else what is known, else null (open). */
+/** The value of one blank and how it is asked: the answer where there is one, else what is known, else null (open). */
 export function valueOf(blank: Pick<BlankAttrs, 'label' | 'kind' | 'options'>, context: FillContext, answers: Answers) {
   const kind = kindOf(blank.kind);
   const options = { ...kind.defaults, ...blank.options };
   const answer = answers[blankKey(blank.label)];
-  if (answer !== undefined) {
-    const value = kind.answered(answer, options, context);
-    return { value, state: value ? ('answered' as const) : ('open' as const), control: kind.control(options) };
-  }
-  const value = kind.known(options, context);
-  return { value, state: value ? ('known' as const) : ('open' as const), control: kind.control(options) };
+  const value = answer === undefined ? kind.known(options, context) : kind.answered(answer, options, context);
+  return { value, control: kind.control(options) };
 }
 
 /** What stands in the text where `blank` was: its value with the `filled` mark, or the open blank itself. */
@@ -65,7 +47,7 @@ export function placeContent(blank: BlankAttrs, value: FillValue | null, marks: 
 /**
  * Fills a note for one insertion. Pure: the same note, context and answers give the same result, in any order, and
  * filling what is already filled changes nothing. Never throws on what a user typed; what cannot be filled stays open.
- * @param insertion identifies the insertion in the draft; with null the result carries no trace of its blanks.
+ * @param insertion identifies the insertion in the draft
  */
 export function fill(
   note: { subject: Node; body: Node },
@@ -73,7 +55,6 @@ export function fill(
   answers: Answers,
   insertion: string,
 ): Filled {
-  const questions = new Map<string, Question>();
   let place = 0;
   const walk = (node: Node): Node => {
     if (node.isLeaf) return node;
@@ -84,16 +65,13 @@ export function fill(
         return;
       }
       const blank = { ...(child.attrs as BlankAttrs), insertion, place: place++ };
-      const { value, state, control } = valueOf(blank, context, answers);
-      const key = blankKey(blank.label);
-      if (!questions.has(key)) {
-        questions.set(key, { key, label: blank.label, kind: blank.kind, control, value: value?.text ?? '', state });
-      }
-      placeContent(blank, value, child.marks).forEach((part) => void children.push(part));
+      placeContent(blank, valueOf(blank, context, answers).value, child.marks).forEach(
+        (part) => void children.push(part),
+      );
     });
     return node.copy(Fragment.fromArray(children));
   };
   const subject = walk(note.subject);
   const body = walk(note.body);
-  return { subject, body, questions: [...questions.values()] };
+  return { subject, body };
 }

@@ -20,7 +20,11 @@ export function placesIn(doc: Node): Place[] {
   const places: Place[] = [];
   doc.descendants((node, pos) => {
     if (node.type.name === 'blank') {
-      const blank = { ...node.attrs, insertion: node.attrs.insertion ?? '', place: node.attrs.place ?? -1 } as Place['blank'];
+      const blank = {
+        ...node.attrs,
+        insertion: node.attrs.insertion ?? '',
+        place: node.attrs.place ?? -1,
+      } as Place['blank'];
       places.push({ from: pos, to: pos + node.nodeSize, blank, state: 'open', text: '', marks: node.marks });
       return;
     }

@@ -20,11 +20,7 @@ export interface DraftQuestion {
 }
 
 /** The questions of a draft in reading order, worked out from the places that still stand in it. */
-export function questionsIn(
-  parts: Node[],
-  context: FillContext,
-  answers: Record<string, Answers>,
-): DraftQuestion[] {
+export function questionsIn(parts: Node[], context: FillContext, answers: Record<string, Answers>): DraftQuestion[] {
   const questions = new Map<string, DraftQuestion>();
   for (const doc of parts) {
     for (const { blank, state, text } of placesIn(doc)) {
@@ -49,7 +45,8 @@ export function questionsIn(
       known.places++;
       if (known.state === 'edited' && state !== 'edited') {
         known.text = text;
-        known.state = state === 'filled' ? (answers[blank.insertion]?.[key] !== undefined ? 'answered' : 'known') : state;
+        known.state =
+          state === 'filled' ? (answers[blank.insertion]?.[key] !== undefined ? 'answered' : 'known') : state;
       }
     }
   }

@@ -35,18 +35,33 @@ export function lastLook(draft: LookedAt): Sight[] {
   for (const { part, box } of all) {
     const problem = addressProblem(box.address);
     if (!problem) continue;
-    sights.push({ code: 'bad-address', stop: true, message: `"${box.address}" cannot be an address: ${problem}`, place: { part } });
+    sights.push({
+      code: 'bad-address',
+      stop: true,
+      message: `"${box.address}" cannot be an address: ${problem}`,
+      place: { part },
+    });
   }
   for (const part of ['subject', 'body'] as const) {
     for (const { from, blank } of openPlaces(draft[part])) {
-      sights.push({ code: 'open-blank', stop: true, message: `"${blank.label}" is still open`, place: { part, pos: from } });
+      sights.push({
+        code: 'open-blank',
+        stop: true,
+        message: `"${blank.label}" is still open`,
+        place: { part, pos: from },
+      });
     }
   }
   if (!draft.subject.textContent.trim() && !openPlaces(draft.subject).length) {
     sights.push({ code: 'no-subject', stop: false, message: 'The subject is empty', place: { part: 'subject' } });
   }
   if (!draft.body.textContent.trim() && !openPlaces(draft.body).length) {
-    sights.push({ code: 'nothing-written', stop: false, message: 'Nothing is written yet', place: { part: 'body', pos: 0 } });
+    sights.push({
+      code: 'nothing-written',
+      stop: false,
+      message: 'Nothing is written yet',
+      place: { part: 'body', pos: 0 },
+    });
   }
   return sights;
 }

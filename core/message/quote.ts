@@ -22,7 +22,12 @@ export function splitQuoted(text: string): QuotedText {
   // An attribution may be wrapped onto a second line.
   if (above > 0 && ATTRIBUTION.test(lines[above - 1]!)) {
     above--;
-    if (above > 0 && lines[above - 1]!.trim() && /^\S.*[,\d]/.test(lines[above - 1]!) && !/[.!?]$/.test(lines[above - 1]!)) {
+    if (
+      above > 0 &&
+      lines[above - 1]!.trim() &&
+      /^\S.*[,\d]/.test(lines[above - 1]!) &&
+      !/[.!?]$/.test(lines[above - 1]!)
+    ) {
       if (/\d/.test(lines[above - 1]!) && lines[above]!.length < 60) above--;
     }
     start = above;

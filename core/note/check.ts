@@ -15,8 +15,14 @@ export interface NoteProblem {
  */
 export function checkNote(subject: Node, body: Node): NoteProblem[] {
   const problems: NoteProblem[] = [];
-  const seen = new Map<string, { kind: string; options: string; label: string; place: NoteProblem['places'][number] }>();
-  for (const [part, doc] of [['subject', subject], ['body', body]] as const) {
+  const seen = new Map<
+    string,
+    { kind: string; options: string; label: string; place: NoteProblem['places'][number] }
+  >();
+  for (const [part, doc] of [
+    ['subject', subject],
+    ['body', body],
+  ] as const) {
     doc.descendants((node, pos) => {
       if (node.type.name !== 'blank') return;
       const place = { part, pos };

@@ -25,10 +25,7 @@ const CLOSE: Record<string, (mark: Mark) => string> = {
 
 /** Runs of spaces survive HTML's folding: every second one does not break. */
 function textHtml(text: string): string {
-  return escapeHtml(text)
-    .replace(/ {2}/g, ' &nbsp;')
-    .replace(/^ /, '&nbsp;')
-    .replace(/\t/g, '&emsp;');
+  return escapeHtml(text).replace(/ {2}/g, ' &nbsp;').replace(/^ /, '&nbsp;').replace(/\t/g, '&emsp;');
 }
 
 function inlineHtml(parent: Node): string {

@@ -117,7 +117,9 @@ export function parseDoc(json: unknown): Node {
   node.descendants((child) => {
     for (const mark of child.marks) {
       if (mark.type.name === 'link' && !isSafeLink(mark.attrs.href)) {
-        throw new DocumentError(`A link may lead to a web page, an address or a telephone number, not to "${mark.attrs.href}".`);
+        throw new DocumentError(
+          `A link may lead to a web page, an address or a telephone number, not to "${mark.attrs.href}".`,
+        );
       }
     }
   });
@@ -134,7 +136,9 @@ export function docFromText(text: string): DocJson {
   const lines = text.replace(/\r\n?/g, '\n').split('\n');
   return {
     type: 'doc',
-    content: lines.map((line) => (line ? { type: 'paragraph', content: [{ type: 'text', text: line }] } : { type: 'paragraph' })),
+    content: lines.map((line) =>
+      line ? { type: 'paragraph', content: [{ type: 'text', text: line }] } : { type: 'paragraph' },
+    ),
   };
 }
 

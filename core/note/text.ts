@@ -35,9 +35,13 @@ function blockText(node: Node): string {
     case 'paragraph':
       return inlineText(node);
     case 'bulletList':
-      return items(node).map((item) => indent(item, '- ')).join('\n');
+      return items(node)
+        .map((item) => indent(item, '- '))
+        .join('\n');
     case 'orderedList':
-      return items(node).map((item, i) => indent(item, `${Number(node.attrs.start) + i}. `)).join('\n');
+      return items(node)
+        .map((item, i) => indent(item, `${Number(node.attrs.start) + i}. `))
+        .join('\n');
     default:
       return items(node).join('\n');
   }

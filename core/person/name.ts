@@ -40,7 +40,9 @@ export function splitName(display: string): NameParts {
   const fullName = words.join(' ');
   if (words.length === 1) {
     // "Mrs Okafor" names no first name.
-    return turned === fullName ? { firstName: fullName, lastName: '', fullName } : { ...none, lastName: fullName, fullName };
+    return turned === fullName
+      ? { firstName: fullName, lastName: '', fullName }
+      : { ...none, lastName: fullName, fullName };
   }
   let last = words.length - 1;
   while (last > 1 && PARTICLES.test(words[last - 1]!)) last--;

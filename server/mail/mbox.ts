@@ -62,7 +62,9 @@ export async function* readMessages(source: AsyncIterable<Uint8Array>): AsyncGen
   };
 
   for await (const chunk of source) {
-    carry = carry.length ? Buffer.concat([carry, chunk]) : Buffer.from(chunk.buffer, chunk.byteOffset, chunk.byteLength);
+    carry = carry.length
+      ? Buffer.concat([carry, chunk])
+      : Buffer.from(chunk.buffer, chunk.byteOffset, chunk.byteLength);
     let start = 0;
     for (let at = carry.indexOf(LF); at >= 0; at = carry.indexOf(LF, start)) {
       // Copied, so that one line does not keep the whole chunk alive.

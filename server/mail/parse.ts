@@ -33,7 +33,11 @@ function boxes(list: Address | Address[] | undefined): Mailbox[] {
 
 /** Whether the bytes start like a message: a first line that is a header field (RFC 5322 2.2) or an mbox line. */
 export function looksLikeMessage(raw: Buffer): boolean {
-  const head = raw.subarray(0, 4096).toString('latin1').replace(/^\uFEFF|^ï»¿/, '').replace(/^(\s*\r?\n)+/, '');
+  const head = raw
+    .subarray(0, 4096)
+    .toString('latin1')
+    .replace(/^\uFEFF|^ï»¿/, '')
+    .replace(/^(\s*\r?\n)+/, '');
   return /^[!-9;-~]+[ \t]*:/.test(head) || /^From \S/.test(head);
 }
 

@@ -18,7 +18,10 @@ interface SmtpError extends Error {
 /** What the post office said, without its codes: "550 5.1.1 No such mailbox" → "No such mailbox". */
 function reason(error: SmtpError): string {
   const detail = error.rejectedErrors?.[0] ?? error;
-  return (detail.response ?? detail.message).replace(/^\d{3}[ -]/, '').replace(/^\d\.\d{1,3}\.\d{1,3}\s*/, '').trim();
+  return (detail.response ?? detail.message)
+    .replace(/^\d{3}[ -]/, '')
+    .replace(/^\d\.\d{1,3}\.\d{1,3}\s*/, '')
+    .trim();
 }
 
 /**
@@ -35,7 +38,9 @@ export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw
     ignoreTLS: server.host === '127.0.0.1',
   });
   try {
-    const { rejectedErrors = [] } = (await transport.sendMail({ envelope, raw })) as { rejectedErrors?: SmtpError[] };
+    const { rejectedErrors = [] } = (await transport.sendMail({ envelope: { ...envelope }, raw })) as {
+      rejectedErrors?: SmtpError[];
+    };
     return { outcome: 'accepted', partly: rejectedErrors.map(reason).join(' ') };
   } catch (cause) {
     const error = cause as SmtpError;

@@ -25,7 +25,9 @@ export interface Passwords {
 
 export async function accountOf({ db }: Application, owner: string): Promise<Account | null> {
   const [account, settings] = await Promise.all([accountById(db, owner), settingsOf(db, owner)]);
-  return account && settings ? { id: account.id, name: settings.name, address: account.address, demo: account.demo } : null;
+  return account && settings
+    ? { id: account.id, name: settings.name, address: account.address, demo: account.demo }
+    : null;
 }
 
 export async function signUp(app: Application, passwords: Passwords, input: SignUp): Promise<Account> {
@@ -58,7 +60,10 @@ export async function signIn(app: Application, passwords: Passwords, { address, 
   const wait = past.lastAt + waitAfter(past.failures) - app.now();
   if (wait > 0) {
     const retryAfter = Math.ceil(wait / 1000);
-    throw new UserError(`Too many tries. Wait ${retryAfter} seconds, then try again.`, 429, { code: 'slow-down', retryAfter });
+    throw new UserError(`Too many tries. Wait ${retryAfter} seconds, then try again.`, 429, {
+      code: 'slow-down',
+      retryAfter,
+    });
   }
   // Counted before the password is looked at, so that many tries at once are counted too.
   await addFailure(app.db, address, app.now());
@@ -85,6 +90,7 @@ export async function readSettings({ db }: Application, owner: string): Promise<
 
 export async function changeSettings(app: Application, owner: string, input: Settings): Promise<Settings> {
   const { version, ...settings } = input;
-  if (!(await updateSettings(app.db, owner, version, settings))) throw stale('page of settings', await readSettings(app, owner));
+  if (!(await updateSettings(app.db, owner, version, settings)))
+    throw stale('page of settings', await readSettings(app, owner));
   return readSettings(app, owner);
 }

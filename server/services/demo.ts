@@ -69,7 +69,12 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
   const { name, locale, timeZone, fields, signature } = wren;
   const passwordHash = await passwords.hash(randomBytes(24).toString('hex'));
   try {
-    await insertAccount(db, { id: owner, address: wren.address, passwordHash, demo: true }, { name, locale, timeZone, fields, signature }, now);
+    await insertAccount(
+      db,
+      { id: owner, address: wren.address, passwordHash, demo: true },
+      { name, locale, timeZone, fields, signature },
+      now,
+    );
   } catch (error) {
     if (isDuplicate(error)) return; // another process was quicker
     throw error;
@@ -77,13 +82,19 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
   const rows = notes.map((note) => ({ id: newId(), ...noteContent({ pinned: false, ...note }) }));
   await insertNotes(db, owner, rows, now);
   for (const [i, note] of notes.entries()) {
-    await db('notes').where({ owner, id: rows[i]!.id }).update({ used: note.used, last_used: now - note.lastUsedDaysAgo * DAY - i * 60_000 });
+    await db('notes')
+      .where({ owner, id: rows[i]!.id })
+      .update({ used: note.used, last_used: now - note.lastUsedDaysAgo * DAY - i * 60_000 });
   }
   const port = app.mailbox(owner);
   for (const message of [...messages].sort((a, b) => b.daysAgo - a.daysAgo)) {
     const folder = message.folder ?? 'inbox';
     const seen = folder !== 'inbox' || Boolean(message.answered);
-    await port.append(folder, await bytesOf(message, now), { seen, answered: Boolean(message.answered), receivedAt: writtenAt(message, now) });
+    await port.append(folder, await bytesOf(message, now), {
+      seen,
+      answered: Boolean(message.answered),
+      receivedAt: writtenAt(message, now),
+    });
   }
   for (const [, address, company] of Object.values(people)) {
     if (company) await db('people').where({ owner, address }).update({ company });

@@ -36,7 +36,16 @@ export function readAnswer({ db }: Application, owner: string, originalId: strin
 export async function beginDraft(app: Application, owner: string, { mode, originalId }: NewDraft): Promise<Draft> {
   const { db } = app;
   const id = newId();
-  const empty = { to: [], cc: [], bcc: [], subject: emptyDoc(), body: emptyDoc(), subjectText: '', preview: '', answers: {} };
+  const empty = {
+    to: [],
+    cc: [],
+    bcc: [],
+    subject: emptyDoc(),
+    body: emptyDoc(),
+    subjectText: '',
+    preview: '',
+    answers: {},
+  };
   if (mode === 'new') {
     await insertDraft(db, owner, { ...empty, id, mode, originalId: null, quote: false }, app.now());
     return readDraft(app, owner, id);
@@ -47,16 +56,27 @@ export async function beginDraft(app: Application, owner: string, { mode, origin
   const { to, cc } = replyRecipients(original, [account!.address], mode === 'reply-all');
   const subject = docFromText(replySubject(original.subject).slice(0, 900));
   const subjectText = toLine(parseDoc(subject));
-  await insertDraft(db, owner, { ...empty, id, mode, originalId, to, cc, subject, subjectText, quote: true }, app.now());
+  await insertDraft(
+    db,
+    owner,
+    { ...empty, id, mode, originalId, to, cc, subject, subjectText, quote: true },
+    app.now(),
+  );
   return readDraft(app, owner, id);
 }
 
-export async function changeDraft(app: Application, owner: string, id: string, { version, ...input }: DraftChange): Promise<Draft> {
+export async function changeDraft(
+  app: Application,
+  owner: string,
+  id: string,
+  { version, ...input }: DraftChange,
+): Promise<Draft> {
   const subjectText = toLine(parseDoc(input.subject));
   const preview = toText(parseDoc(input.body)).replace(/\s+/g, ' ').trim().slice(0, 280);
   if (!(await updateDraft(app.db, owner, id, version, { ...input, subjectText, preview }, app.now()))) {
     const current = await readDraft(app, owner, id);
-    if (current.state === 'sending') throw new UserError('This message is being sent and cannot be changed now.', 409, { code: 'sending' });
+    if (current.state === 'sending')
+      throw new UserError('This message is being sent and cannot be changed now.', 409, { code: 'sending' });
     throw stale('draft', current);
   }
   return readDraft(app, owner, id);

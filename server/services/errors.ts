@@ -19,5 +19,8 @@ export function notFound(what: string): UserError {
 
 /** A write that started from older content than what is stored. Carries the newer content. */
 export function stale(what: string, current: unknown): UserError {
-  return new UserError(`This ${what} was changed in another window. Nothing was overwritten.`, 409, { code: 'stale', current });
+  return new UserError(`This ${what} was changed in another window. Nothing was overwritten.`, 409, {
+    code: 'stale',
+    current,
+  });
 }

@@ -78,7 +78,9 @@ export async function* importMessages(
   }
   if (passedOver) {
     const none = progress.added + progress.known === 0;
-    progress.problem = none ? 'There is no message in this file.' : `${passedOver} parts of the file are no messages and were passed over.`;
+    progress.problem = none
+      ? 'There is no message in this file.'
+      : `${passedOver} parts of the file are no messages and were passed over.`;
   }
   yield { ...progress, done: true };
 }

@@ -4,7 +4,15 @@ import { checkNote } from '../../core/note/check';
 import { parseDoc } from '../../core/note/schema';
 import { toLine, toText } from '../../core/note/text';
 import { newId } from '../db/id';
-import { countUse, insertNotes, listNotes, noteById, setNoteDeleted, updateNote, type NoteContent } from '../db/repositories/notes';
+import {
+  countUse,
+  insertNotes,
+  listNotes,
+  noteById,
+  setNoteDeleted,
+  updateNote,
+  type NoteContent,
+} from '../db/repositories/notes';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
 
@@ -33,7 +41,12 @@ export async function keepNote(app: Application, owner: string, input: NoteInput
   return readNote(app, owner, id);
 }
 
-export async function changeNote(app: Application, owner: string, id: string, { version, ...input }: NoteChange): Promise<Note> {
+export async function changeNote(
+  app: Application,
+  owner: string,
+  id: string,
+  { version, ...input }: NoteChange,
+): Promise<Note> {
   const content = noteContent(input);
   if (!(await updateNote(app.db, owner, id, version, content, app.now()))) {
     throw stale('note', await readNote(app, owner, id));

@@ -13,7 +13,12 @@ export function suggestPeople({ db }: Application, owner: string, typed: string)
   return findPeople(db, owner, typed, 8);
 }
 
-export async function changePerson({ db }: Application, owner: string, id: string, { version, ...input }: PersonChange): Promise<Person> {
+export async function changePerson(
+  { db }: Application,
+  owner: string,
+  id: string,
+  { version, ...input }: PersonChange,
+): Promise<Person> {
   const changed = await updatePerson(db, owner, id, version, input);
   const person = await personById(db, owner, id);
   if (!person) throw notFound('person');

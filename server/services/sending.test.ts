@@ -28,7 +28,9 @@ const LETTER = Buffer.from(
 );
 
 async function readyDraft(owner: string, to = 'ines@client.example') {
-  const { id: originalId } = await app.mailbox(owner).append('inbox', Buffer.concat([LETTER, Buffer.from(Math.random() + '\r\n')]));
+  const { id: originalId } = await app
+    .mailbox(owner)
+    .append('inbox', Buffer.concat([LETTER, Buffer.from(Math.random() + '\r\n')]));
   const draft = await beginDraft(app, owner, { mode: 'reply', originalId });
   const changed = await changeDraft(app, owner, draft.id, {
     ...draft,
@@ -62,12 +64,14 @@ describe('sending a reply', () => {
     expect(mail.inReplyTo).toBe('<first@client.example>');
     expect(mail.references).toBe('<first@client.example>');
     expect(mail.from!.value).toEqual([{ name: 'Wren Halloway', address }]);
-    expect(mail.text).toMatch(/^Dear Ines,\n\nyes\.\n\nWren Halloway\n01632 960 418\n\nOn .* Ines Calloway wrote:\n> Could you come/);
+    expect(mail.text).toMatch(
+      /^Dear Ines,\n\nyes\.\n\nWren Halloway\n01632 960 418\n\nOn .* Ines Calloway wrote:\n> Could you come/,
+    );
     expect(mail.html).toContain('Could you come in December?');
 
     const { rows } = await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 });
     expect(rows.map((row) => row.subject)).toEqual(['Re: Tuning']);
-    expect((await app.mailbox(owner).get(rows[0]!.id)).raw.toString()).toContain("<first@client.example>");
+    expect((await app.mailbox(owner).get(rows[0]!.id)).raw.toString()).toContain('<first@client.example>');
     expect((await app.mailbox(owner).get(originalId)).answered).toBe(true);
     expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10 })).total).toBe(0);
     await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
@@ -104,8 +108,13 @@ describe('when something goes wrong', () => {
     expect(sending).toMatchObject({ state: 'refused', problem: 'There is no such place as "nowhere.invalid".' });
     const after = await readDraft(app, owner, draft.id);
     expect(after).toMatchObject({ state: 'refused', problem: sending.problem, body: draft.body, to: draft.to });
-    const mended = await changeDraft(app, owner, draft.id, { ...after, to: [{ name: '', address: 'ines@client.example' }] });
-    expect(await sendDraft(app, owner, draft.id, { version: mended.version, key: 'mended-1' })).toMatchObject({ state: 'sent' });
+    const mended = await changeDraft(app, owner, draft.id, {
+      ...after,
+      to: [{ name: '', address: 'ines@client.example' }],
+    });
+    expect(await sendDraft(app, owner, draft.id, { version: mended.version, key: 'mended-1' })).toMatchObject({
+      state: 'sent',
+    });
     expect(await listDeliveries(app.db, owner)).toHaveLength(1);
   });
 
@@ -115,7 +124,8 @@ describe('when something goes wrong', () => {
     let down = true;
     const flaky = withSender((real) => ({
       ...real,
-      handOver: async (...args): Promise<Handover> => (down ? { outcome: 'later', reason: 'No answer' } : real.handOver(...args)),
+      handOver: async (...args): Promise<Handover> =>
+        down ? { outcome: 'later', reason: 'No answer' } : real.handOver(...args),
     }));
     const sending = await sendDraft(flaky, owner, draft.id, { version: draft.version, key: 'later-1' });
     expect(sending).toMatchObject({ state: 'queued', problem: 'No answer' });
@@ -149,7 +159,9 @@ describe('when something goes wrong', () => {
           },
         }));
       }
-      await expect(sendDraft(dying, owner, draft.id, { version: draft.version, key: `killed-${moment.length}` })).rejects.toThrow('killed');
+      await expect(
+        sendDraft(dying, owner, draft.id, { version: draft.version, key: `killed-${moment.length}` }),
+      ).rejects.toThrow('killed');
       // The claim of the dead process still holds; nobody else tries yet.
       await dispatchDue(app);
       const before = moment === 'before it is handed over' ? 0 : 1;
@@ -166,8 +178,13 @@ describe('when something goes wrong', () => {
   it('says so and sends nothing when it cannot know whether a message left', async () => {
     const { id: owner } = await newAccount(app);
     const { draft } = await readyDraft(owner);
-    const deaf = withSender(() => ({ handOver: () => Promise.reject(new Error('killed')), wasAccepted: async () => 'unknown' }));
-    await expect(sendDraft(deaf, owner, draft.id, { version: draft.version, key: 'unsure-1' })).rejects.toThrow('killed');
+    const deaf = withSender(() => ({
+      handOver: () => Promise.reject(new Error('killed')),
+      wasAccepted: async () => 'unknown',
+    }));
+    await expect(sendDraft(deaf, owner, draft.id, { version: draft.version, key: 'unsure-1' })).rejects.toThrow(
+      'killed',
+    );
     await dispatchDue({ ...deaf, now: () => Date.now() + 600_000 });
     const after = await readDraft(app, owner, draft.id);
     expect(after.problem).toContain('It may have been sent');
@@ -186,7 +203,11 @@ describe('when something goes wrong', () => {
     });
     const error = await sendDraft(app, owner, draft.id, { version: changed.version, key: 'held-back' }).catch((e) => e);
     expect(error).toMatchObject({ status: 422, data: { code: 'held-back' } });
-    expect(error.data.sights.map((sight: { code: string }) => sight.code)).toEqual(['bad-address', 'open-blank', 'no-subject']);
+    expect(error.data.sights.map((sight: { code: string }) => sight.code)).toEqual([
+      'bad-address',
+      'open-blank',
+      'no-subject',
+    ]);
   });
 
   it('does not send what was changed in another window since', async () => {

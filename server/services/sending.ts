@@ -50,7 +50,12 @@ async function quoteOf(app: Application, owner: string, originalId: string, loca
  * press of Send; only then is anything tried. The same key again answers with what became of the first.
  * @throws UserError 422 with the sights when the last look holds it back, 409 when the draft has changed.
  */
-export async function sendDraft(app: Application, owner: string, id: string, { version, key }: { version: number; key: string }) {
+export async function sendDraft(
+  app: Application,
+  owner: string,
+  id: string,
+  { version, key }: { version: number; key: string },
+) {
   const before = await outboxByKey(app.db, owner, key);
   if (before) return toSending(before);
 
@@ -59,7 +64,9 @@ export async function sendDraft(app: Application, owner: string, id: string, { v
   const settings = await readSettings(app, owner);
   const thread = peek.originalId ? await messageThread(app.db, owner, peek.originalId) : null;
   const quote =
-    peek.quote && peek.originalId && thread ? await quoteOf(app, owner, peek.originalId, settings.locale, settings.timeZone) : null;
+    peek.quote && peek.originalId && thread
+      ? await quoteOf(app, owner, peek.originalId, settings.locale, settings.timeZone)
+      : null;
 
   const outboxId = newId();
   const already = await app.db.transaction(async (trx) => {
@@ -86,7 +93,11 @@ export async function sendDraft(app: Application, owner: string, id: string, { v
       ...(thread ? replyThread(thread) : { inReplyTo: '', references: [] }),
       quote,
     };
-    const envelopeTo = [...new Map([...draft.to, ...draft.cc, ...draft.bcc].map((box) => [addressKey(box.address), box.address])).values()];
+    const envelopeTo = [
+      ...new Map(
+        [...draft.to, ...draft.cc, ...draft.bcc].map((box) => [addressKey(box.address), box.address]),
+      ).values(),
+    ];
     await insertOutbox(
       trx,
       owner,
@@ -123,14 +134,16 @@ export async function dispatch(app: Application, owner: string, id: string): Pro
   const sender = app.sender(owner);
   const before = item.attempts > 1 ? await sender.wasAccepted(item.messageId) : 'no';
   if (before === 'unknown') {
-    const problem = 'It may have been sent: the last try ended without an answer. Look in the mailbox before sending it again.';
+    const problem =
+      'It may have been sent: the last try ended without an answer. Look in the mailbox before sending it again.';
     await app.db.transaction(async (trx) => {
       await settleOutbox(trx, owner, id, 'unsure', problem);
       await setDraftState(trx, owner, item.draftId, 'refused', problem);
     });
   } else {
     const envelope = { from: item.envelopeFrom, to: item.envelopeTo };
-    const result = before === 'yes' ? { outcome: 'accepted' as const, partly: '' } : await sender.handOver(envelope, item.raw);
+    const result =
+      before === 'yes' ? { outcome: 'accepted' as const, partly: '' } : await sender.handOver(envelope, item.raw);
     if (result.outcome === 'accepted') await completeSending(app, item, result.partly);
     else if (result.outcome === 'refused') {
       await app.db.transaction(async (trx) => {
@@ -175,7 +188,9 @@ export async function readSending({ db }: Application, owner: string, id: string
  */
 export async function takeBack(app: Application, owner: string, id: string): Promise<void> {
   await app.db.transaction(async (trx) => {
-    const taken = await trx('outbox').where({ owner, id, state: 'queued' }).update({ state: 'refused', problem: 'Taken back.' });
+    const taken = await trx('outbox')
+      .where({ owner, id, state: 'queued' })
+      .update({ state: 'refused', problem: 'Taken back.' });
     if (taken !== 1) throw new UserError('It is too late to take this message back.', 409, { code: 'too-late' });
     const item = await outboxById(trx, owner, id);
     await setDraftState(trx, owner, item!.draftId, 'open');

@@ -13,4 +13,3 @@ export function useApplication(): Promise<Application> {
   }
   return opening;
 }
-

@@ -18,7 +18,9 @@ function answerError(error: unknown): Error {
     return createError({ statusCode: error.status, message: error.message, data: error.data });
   }
   if (error instanceof ValidationError) {
-    const fields = Object.fromEntries((error.inner.length ? error.inner : [error]).map((e) => [e.path ?? '', e.message]));
+    const fields = Object.fromEntries(
+      (error.inner.length ? error.inner : [error]).map((e) => [e.path ?? '', e.message]),
+    );
     const data: ErrorData = { code: 'invalid', fields };
     return createError({ statusCode: 422, message: error.inner[0]?.message ?? error.message, data });
   }

@@ -6,7 +6,11 @@ const address = string()
   .lowercase()
   .required('Type your e-mail address.')
   .max(320, 'This address is too long.')
-  .test('address', ({ value }) => `This cannot be an address: ${addressProblem(String(value))}.`, (value) => !value || !addressProblem(value));
+  .test(
+    'address',
+    ({ value }) => `This cannot be an address: ${addressProblem(String(value))}.`,
+    (value) => !value || !addressProblem(value),
+  );
 
 export const signUpSchema = object({
   name: string().trim().required('Type your name, as clients know you.').max(200, 'This name is too long.'),

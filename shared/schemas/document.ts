@@ -6,7 +6,9 @@ import { toLine } from '../../core/note/text';
 export const DOCUMENT_LIMIT = 4_000_000;
 
 /** A body: any document of the note schema. */
-export const bodyDoc = mixed<DocJson>({ check: (value): value is DocJson => typeof value === 'object' && value !== null })
+export const bodyDoc = mixed<DocJson>({
+  check: (value): value is DocJson => typeof value === 'object' && value !== null,
+})
   .required()
   .test('document', function (value) {
     if (JSON.stringify(value).length > DOCUMENT_LIMIT) {

@@ -9,7 +9,8 @@ const answers = mixed<Record<string, Record<string, string>>>()
   .required()
   .test('answers', 'The answers could not be read.', (value) =>
     Object.values(value ?? {}).every(
-      (set) => typeof set === 'object' && set !== null && Object.values(set).every((answer) => typeof answer === 'string'),
+      (set) =>
+        typeof set === 'object' && set !== null && Object.values(set).every((answer) => typeof answer === 'string'),
     ),
   );
 

@@ -21,7 +21,10 @@ function isTimeZone(value: string | undefined): boolean {
 
 export const settingsSchema = object({
   version: number().integer().required(),
-  name: string().trim().required('Your name stands in every message; it cannot be empty.').max(200, 'This name is too long.'),
+  name: string()
+    .trim()
+    .required('Your name stands in every message; it cannot be empty.')
+    .max(200, 'This name is too long.'),
   locale: string().required().test('locale', 'This is not a language and region, such as en-GB.', isLocale),
   timeZone: string().required().test('zone', 'This is not a time zone, such as Europe/London.', isTimeZone),
   fields: array(

@@ -4,7 +4,8 @@ import type { ImportedFile } from '~/composables/useImport';
 defineProps<{ files: ImportedFile[]; running: boolean }>();
 const emit = defineEmits<{ stop: []; clear: [] }>();
 
-const share = ({ progress, size }: ImportedFile) => (progress.done ? 100 : size ? Math.min(99, Math.round((progress.bytes / size) * 100)) : 0);
+const share = ({ progress, size }: ImportedFile) =>
+  progress.done ? 100 : size ? Math.min(99, Math.round((progress.bytes / size) * 100)) : 0;
 
 function words({ progress: { added, known, broken, done } }: ImportedFile): string {
   const parts = [`${added} ${added === 1 ? 'message' : 'messages'} brought in`];
@@ -17,8 +18,15 @@ function words({ progress: { added, known, broken, done } }: ImportedFile): stri
 <template>
   <aside class="bring" aria-label="Bringing messages in" role="status">
     <div v-for="file in files" :key="file.name" class="file">
-      <p class="name"><b>{{ file.name }}</b> <span class="small soft">{{ fileSize(file.size) }}</span></p>
-      <el-progress :percentage="share(file)" :stroke-width="5" :show-text="false" :aria-label="`${file.name}: ${share(file)} per cent`" />
+      <p class="name">
+        <b>{{ file.name }}</b> <span class="small soft">{{ fileSize(file.size) }}</span>
+      </p>
+      <el-progress
+        :percentage="share(file)"
+        :stroke-width="5"
+        :show-text="false"
+        :aria-label="`${file.name}: ${share(file)} per cent`"
+      />
       <p class="small">{{ words(file) }}</p>
       <p v-if="file.progress.problem" class="small problem">{{ file.progress.problem }}</p>
     </div>

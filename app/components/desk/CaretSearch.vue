@@ -20,7 +20,11 @@ function place() {
     above,
   };
 }
-watch(() => props.search, () => nextTick(place), { immediate: true });
+watch(
+  () => props.search,
+  () => nextTick(place),
+  { immediate: true },
+);
 useEventListener(window, ['resize', 'scroll'], place, { capture: true, passive: true });
 </script>
 
@@ -32,8 +36,26 @@ useEventListener(window, ['resize', 'scroll'], place, { capture: true, passive: 
         <template v-else>Type any word of a note</template>
         <span> · Escape closes</span>
       </p>
-      <NoteMatches v-if="search.query.trim()" :found="search.found" :current="current" :query="search.query" prefix="caret" class="list" @pick="(id) => emit('pick', id)" @hover="(i) => emit('hover', i)" />
-      <NoteMatches v-else-if="search.found.length" :found="search.found" :current="current" query="" prefix="caret" class="list" @pick="(id) => emit('pick', id)" @hover="(i) => emit('hover', i)" />
+      <NoteMatches
+        v-if="search.query.trim()"
+        :found="search.found"
+        :current="current"
+        :query="search.query"
+        prefix="caret"
+        class="list"
+        @pick="(id) => emit('pick', id)"
+        @hover="(i) => emit('hover', i)"
+      />
+      <NoteMatches
+        v-else-if="search.found.length"
+        :found="search.found"
+        :current="current"
+        query=""
+        prefix="caret"
+        class="list"
+        @pick="(id) => emit('pick', id)"
+        @hover="(i) => emit('hover', i)"
+      />
     </div>
   </Teleport>
 </template>

@@ -2,14 +2,22 @@
 import type { DraftQuestion } from '../../../core/blank/questions';
 
 const props = defineProps<{ questions: DraftQuestion[]; answers: Record<string, Record<string, string>> }>();
-const emit = defineEmits<{ answer: [question: DraftQuestion, text: string]; leave: []; look: [question: DraftQuestion] }>();
+const emit = defineEmits<{
+  answer: [question: DraftQuestion, text: string];
+  leave: [];
+  look: [question: DraftQuestion];
+}>();
 
 const asked = ref(new Set<string>());
 const idOf = ({ insertion, key }: DraftQuestion) => `${insertion}-${key}`;
 
 /** What filled itself stays out of the way until it is opened; what was asked once stays in the list. */
-const open = computed(() => props.questions.filter((question) => question.state !== 'known' || asked.value.has(idOf(question))));
-const known = computed(() => props.questions.filter((question) => question.state === 'known' && !asked.value.has(idOf(question))));
+const open = computed(() =>
+  props.questions.filter((question) => question.state !== 'known' || asked.value.has(idOf(question))),
+);
+const known = computed(() =>
+  props.questions.filter((question) => question.state === 'known' && !asked.value.has(idOf(question))),
+);
 
 const textOf = (question: DraftQuestion) =>
   question.state === 'edited' ? question.text : (props.answers[question.insertion]?.[question.key] ?? question.text);
@@ -37,7 +45,8 @@ function onKey(event: KeyboardEvent) {
     emit('leave');
     return;
   }
-  const forward = (event.key === 'Tab' && !event.shiftKey) || (event.key === 'Enter' && !event.shiftKey && !event.isComposing);
+  const forward =
+    (event.key === 'Tab' && !event.shiftKey) || (event.key === 'Enter' && !event.shiftKey && !event.isComposing);
   if (!forward && !(event.key === 'Tab' && event.shiftKey)) return;
   const all = inputs();
   const at = all.indexOf(event.target as HTMLElement);
@@ -55,7 +64,10 @@ defineExpose({ focusFirst, focus });
   <section class="fill" aria-label="Fill list">
     <ol ref="list" class="questions" @keydown="onKey">
       <li v-for="question in open" :key="idOf(question)" :class="{ waiting: question.state === 'open' }">
-        <label :for="`fill-${idOf(question)}`">{{ question.label }}<span v-if="question.places > 1" class="small soft"> · in {{ question.places }} places</span></label>
+        <label :for="`fill-${idOf(question)}`"
+          >{{ question.label
+          }}<span v-if="question.places > 1" class="small soft"> · in {{ question.places }} places</span></label
+        >
         <el-input
           :id="`fill-${idOf(question)}`"
           :model-value="textOf(question)"
@@ -74,7 +86,9 @@ defineExpose({ focusFirst, focus });
     <p v-if="known.length" class="known small">
       <span class="soft">Filled by itself: </span>
       <template v-for="(question, i) in known" :key="idOf(question)">
-        <button type="button" class="text-button" :title="`Change “${question.label}”`" @click="focus(question)">{{ question.label }}: <b dir="auto">{{ question.text }}</b></button><span v-if="i < known.length - 1" class="soft">·</span>
+        <button type="button" class="text-button" :title="`Change “${question.label}”`" @click="focus(question)">
+          {{ question.label }}: <b dir="auto">{{ question.text }}</b></button
+        ><span v-if="i < known.length - 1" class="soft">·</span>
       </template>
     </p>
   </section>

@@ -29,10 +29,22 @@ const text = ({ row, terms }: FoundNote) =>
       @mousemove="emit('hover', i)"
       @mousedown.prevent="emit('pick', hit.row.id)"
     >
-      <span class="name"><template v-for="(part, j) in name(hit)" :key="j"><mark v-if="part.marked">{{ part.text }}</mark><template v-else>{{ part.text }}</template></template></span>
-      <span class="text small soft" dir="auto"><template v-for="(part, j) in text(hit)" :key="j"><mark v-if="part.marked">{{ part.text }}</mark><template v-else>{{ part.text }}</template></template></span>
+      <span class="name"
+        ><template v-for="(part, j) in name(hit)" :key="j"
+          ><mark v-if="part.marked">{{ part.text }}</mark
+          ><template v-else>{{ part.text }}</template></template
+        ></span
+      >
+      <span class="text small soft" dir="auto"
+        ><template v-for="(part, j) in text(hit)" :key="j"
+          ><mark v-if="part.marked">{{ part.text }}</mark
+          ><template v-else>{{ part.text }}</template></template
+        ></span
+      >
     </li>
-    <li v-if="!found.length" class="none small soft" role="option" aria-selected="false" aria-disabled="true">No note holds “{{ query }}”.</li>
+    <li v-if="!found.length" class="none small soft" role="option" aria-selected="false" aria-disabled="true">
+      No note holds “{{ query }}”.
+    </li>
   </ul>
 </template>
 

@@ -3,6 +3,7 @@ import { Search } from 'lucide-vue-next';
 import { useNotesStore } from '~/stores/notes';
 import type { FoundNote } from '~/editor/noteSearch';
 
+defineProps<{ /** Only the search, while the fill list needs the room. */ short?: boolean }>();
 const emit = defineEmits<{ insert: [id: string]; leave: [] }>();
 
 const notes = useNotesStore();
@@ -18,7 +19,9 @@ watch(query, async (text) => {
 });
 
 /** The notes used most, when nothing is pinned yet. */
-const near = computed(() => (notes.pinned.length ? notes.pinned : [...notes.rows].sort((a, b) => b.lastUsed - a.lastUsed).slice(0, 6)));
+const near = computed(() =>
+  notes.pinned.length ? notes.pinned : [...notes.rows].sort((a, b) => b.lastUsed - a.lastUsed).slice(0, 6),
+);
 
 function take(id: string) {
   query.value = '';
@@ -55,20 +58,37 @@ function onKey(event: KeyboardEvent) {
         aria-controls="tray-found"
         :aria-expanded="found.length > 0"
         :aria-activedescendant="found.length ? `tray-${current}` : undefined"
-        @keydown="onKey"
+        @keydown="(event: Event | KeyboardEvent) => onKey(event as KeyboardEvent)"
       >
         <template #prefix><Search :size="14" aria-hidden="true" /></template>
       </el-input>
       <span class="small soft">or type <kbd>,,</kbd> in the letter</span>
     </div>
-    <NoteMatches v-if="query.trim()" id="tray-found" :found="found" :current="current" :query="query" prefix="tray" class="found" @pick="take" @hover="(i: number) => (current = i)" />
-    <div v-else class="near">
+    <NoteMatches
+      v-if="query.trim()"
+      id="tray-found"
+      :found="found"
+      :current="current"
+      :query="query"
+      prefix="tray"
+      class="found"
+      @pick="take"
+      @hover="(i: number) => (current = i)"
+    />
+    <div v-else-if="!short" class="near">
       <span v-if="notes.state === 'loading'" class="soft">Fetching your notes …</span>
-      <span v-else-if="notes.state === 'failed'" class="notice bad" role="alert">{{ notes.problem }} <button type="button" class="text-button" @click="notes.load(true)">Try again</button></span>
-      <span v-else-if="!notes.rows.length" class="soft">Your library is empty. <NuxtLink to="/library">Write the first note</NuxtLink></span>
+      <span v-else-if="notes.state === 'failed'" class="notice bad" role="alert"
+        >{{ notes.problem }}
+        <button type="button" class="text-button" @click="notes.load(true)">Try again</button></span
+      >
+      <span v-else-if="!notes.rows.length" class="soft"
+        >Your library is empty. <NuxtLink to="/library">Write the first note</NuxtLink></span
+      >
       <template v-else>
         <span class="small soft">{{ notes.pinned.length ? 'Pinned' : 'Used lately' }}</span>
-        <button v-for="row in near" :key="row.id" type="button" class="note" @click="emit('insert', row.id)">{{ row.name }}</button>
+        <button v-for="row in near" :key="row.id" type="button" class="note" @click="emit('insert', row.id)">
+          {{ row.name }}
+        </button>
       </template>
     </div>
   </section>

@@ -8,7 +8,15 @@ const emit = defineEmits<{ changed: [person: Person] }>();
 const values = reactive({ version: 0, firstName: '', lastName: '', fullName: '', company: '' });
 watch(
   () => props.person,
-  (person) => person && Object.assign(values, { version: person.version, firstName: person.firstName, lastName: person.lastName, fullName: person.fullName, company: person.company }),
+  (person) =>
+    person &&
+    Object.assign(values, {
+      version: person.version,
+      firstName: person.firstName,
+      lastName: person.lastName,
+      fullName: person.fullName,
+      company: person.company,
+    }),
   { immediate: true },
 );
 const { fields, problem, busy, submit } = useForm(personSchema);
@@ -25,21 +33,36 @@ async function save() {
   <section class="card" aria-label="The person">
     <template v-if="!address">
       <h2 class="title">Who is it for?</h2>
-      <p class="soft">Name somebody in “To”. What is known about them will stand here, and fills the notes you put in.</p>
+      <p class="soft">
+        Name somebody in “To”. What is known about them will stand here, and fills the notes you put in.
+      </p>
     </template>
     <template v-else-if="!person">
       <h2 class="title" dir="auto">{{ address }}</h2>
-      <p class="soft">You have not exchanged messages with this address yet. Names are taken from the address line; what is not known will be asked.</p>
+      <p class="soft">
+        You have not exchanged messages with this address yet. Names are taken from the address line; what is not known
+        will be asked.
+      </p>
     </template>
     <template v-else>
       <h2 class="title" dir="auto">{{ person.fullName || address }}</h2>
-      <p class="soft small">{{ address }} · {{ person.messages }} {{ person.messages === 1 ? 'message' : 'messages' }}</p>
+      <p class="soft small">
+        {{ address }} · {{ person.messages }} {{ person.messages === 1 ? 'message' : 'messages' }}
+      </p>
       <el-form label-position="top" size="small" class="form" @submit.prevent="save">
         <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-        <el-form-item label="First name" :error="fields.firstName" for="p-first"><el-input id="p-first" v-model="values.firstName" dir="auto" @input="saved = false" /></el-form-item>
-        <el-form-item label="Last name" :error="fields.lastName" for="p-last"><el-input id="p-last" v-model="values.lastName" dir="auto" @input="saved = false" /></el-form-item>
-        <el-form-item label="Full name" :error="fields.fullName" for="p-full"><el-input id="p-full" v-model="values.fullName" dir="auto" @input="saved = false" /></el-form-item>
-        <el-form-item label="Company" :error="fields.company" for="p-company"><el-input id="p-company" v-model="values.company" dir="auto" @input="saved = false" /></el-form-item>
+        <el-form-item label="First name" :error="fields.firstName" for="p-first"
+          ><el-input id="p-first" v-model="values.firstName" dir="auto" @input="saved = false"
+        /></el-form-item>
+        <el-form-item label="Last name" :error="fields.lastName" for="p-last"
+          ><el-input id="p-last" v-model="values.lastName" dir="auto" @input="saved = false"
+        /></el-form-item>
+        <el-form-item label="Full name" :error="fields.fullName" for="p-full"
+          ><el-input id="p-full" v-model="values.fullName" dir="auto" @input="saved = false"
+        /></el-form-item>
+        <el-form-item label="Company" :error="fields.company" for="p-company"
+          ><el-input id="p-company" v-model="values.company" dir="auto" @input="saved = false"
+        /></el-form-item>
         <el-button native-type="submit" :loading="busy">Keep</el-button>
         <span v-if="saved" class="small soft" role="status"> Kept.</span>
       </el-form>

@@ -28,7 +28,11 @@ async function suggest(value: string, show: (found: { value: string }[]) => void
   if (part.length < 2 || part.includes('>')) return show([]);
   const people = await api<Person[]>('/people', { query: { find: part } }).catch(() => []);
   const before = value.slice(0, value.length - value.split(/[,;]/).pop()!.length);
-  show(people.map((person) => ({ value: `${before}${before ? ' ' : ''}${formatMailbox({ name: person.fullName, address: person.address })}` })));
+  show(
+    people.map((person) => ({
+      value: `${before}${before ? ' ' : ''}${formatMailbox({ name: person.fullName, address: person.address })}`,
+    })),
+  );
 }
 </script>
 

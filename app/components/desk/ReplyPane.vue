@@ -3,6 +3,7 @@ import { EditorContent } from '@tiptap/vue-3';
 import { Send, Trash2 } from 'lucide-vue-next';
 import type { Draft, Person, Sending } from '#shared/types/wire';
 import { formatMailbox, type Mailbox } from '../../../core/message/address';
+import { blankKey } from '../../../core/blank/key';
 import type { DraftQuestion } from '../../../core/blank/questions';
 import type { Sight } from '../../../core/look/look';
 import { toHtml } from '../../../core/note/html';
@@ -11,17 +12,22 @@ import type { FoundNote } from '~/editor/noteSearch';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 
-const props = defineProps<{ draft: Draft; person: Person | null }>();
-const emit = defineEmits<{ sent: [sending: Sending]; discarded: [draft: Draft]; recipient: [address: string]; saved: [draft: Draft] }>();
+const props = defineProps<{ start: Draft; person: Person | null }>();
+const emit = defineEmits<{ sent: [sending: Sending]; discarded: [draft: Draft]; recipient: [address: string] }>();
 
 const account = useAccountStore();
 const notes = useNotesStore();
 const handle = useDraft(() => account.account!.id);
 const { draft, state, problem, theirs } = handle;
+// One pane for one draft: the page makes a new one for another.
+handle.open(props.start);
 
 const current = ref(0);
-const fillList = ref<{ focusFirst(insertion?: string): boolean; focus(question: Pick<DraftQuestion, 'insertion' | 'key'>): void }>();
-const showAddressing = ref(false);
+const fillList = ref<{
+  focusFirst(insertion?: string): boolean;
+  focus(question: Pick<DraftQuestion, 'insertion' | 'key'>): void;
+}>();
+const showAddressing = ref(props.start.mode === 'new');
 const held = ref<Sight[]>([]);
 const sending = shallowRef<Sending | null>(null);
 const failure = ref('');
@@ -31,31 +37,22 @@ const letter = useLetter(handle, {
   person: () => props.person,
   find,
   onSearchKey,
-  onPlace: (place) => fillList.value?.focus({ insertion: place.blank.insertion, key: place.blank.label.toLowerCase() }),
+  onPlace: (place) => fillList.value?.focus({ insertion: place.blank.insertion, key: blankKey(place.blank.label) }),
 });
 const { body, subject, search, questions, sights } = letter;
 
+onMounted(() => {
+  if (props.start.state === 'sending') void follow();
+  if (props.start.mode === 'new' && !props.start.to.length)
+    (document.querySelector('.addressing input') as HTMLElement | null)?.focus();
+  else body.commands.focus('end');
+});
+
 watch(
-  () => props.draft.id,
-  () => {
-    if (draft.value) handle.close();
-    handle.open(props.draft);
-    letter.show(draft.value!);
-    showAddressing.value = props.draft.mode === 'new';
-    held.value = [];
-    failure.value = '';
-    sending.value = null;
-    if (props.draft.state === 'sending') void follow();
-    void nextTick(() => {
-      if (props.draft.mode === 'new' && !props.draft.to.length) (document.querySelector('.addressing input') as HTMLElement | null)?.focus();
-      else body.commands.focus('end');
-    });
-  },
+  () => draft.value?.to[0]?.address ?? '',
+  (address) => emit('recipient', address),
   { immediate: true },
 );
-
-watch(() => draft.value?.to[0]?.address ?? '', (address) => emit('recipient', address), { immediate: true });
-watch(draft, (value) => value && emit('saved', value));
 
 // The note search at the caret
 
@@ -107,7 +104,7 @@ function look(question: DraftQuestion) {
   for (const element of document.querySelectorAll('.letter .current')) element.classList.remove('current');
   for (const element of document.querySelectorAll<HTMLElement>('.letter [data-blank], .letter [data-filled]')) {
     const { insertion, label } = JSON.parse(element.dataset.blank ?? element.dataset.filled ?? '{}');
-    if (insertion !== question.insertion || String(label).toLowerCase() !== question.key) continue;
+    if (insertion !== question.insertion || blankKey(String(label)) !== question.key) continue;
     element.classList.add('current');
     element.scrollIntoView({ block: 'nearest' });
   }
@@ -128,7 +125,8 @@ const foot = computed(() => {
   const open = openBlanks.value;
   const other = sights.value.find((sight) => sight.code !== 'open-blank');
   const parts: { text: string; sight: Sight }[] = [];
-  if (open.length) parts.push({ text: `${open.length} ${open.length === 1 ? 'blank is' : 'blanks are'} open`, sight: open[0]! });
+  if (open.length)
+    parts.push({ text: `${open.length} ${open.length === 1 ? 'blank is' : 'blanks are'} open`, sight: open[0]! });
   if (other) parts.push({ text: other.message, sight: other });
   return parts;
 });
@@ -136,10 +134,14 @@ const foot = computed(() => {
 function goTo(sight: Sight) {
   if (sight.place.part === 'to' || sight.place.part === 'cc' || sight.place.part === 'bcc') {
     showAddressing.value = true;
-    void nextTick(() => (document.querySelector(`.addressing .${sight.place.part} input`) as HTMLElement | null)?.focus());
+    void nextTick(() =>
+      (document.querySelector(`.addressing .${sight.place.part} input`) as HTMLElement | null)?.focus(),
+    );
     return;
   }
-  const question = questions.value.find(({ state, label }) => state === 'open' && sight.message.startsWith(`"${label}"`));
+  const question = questions.value.find(
+    ({ state, label }) => state === 'open' && sight.message.startsWith(`"${label}"`),
+  );
   if (sight.place.part === 'subject') showAddressing.value = true;
   if (question && fillList.value) fillList.value.focus(question);
   else letter.goTo(sight.place);
@@ -153,7 +155,10 @@ async function send() {
   if (held.value.length) return goTo(held.value[0]!);
   await handle.save();
   if (state.value !== 'saved') {
-    failure.value = state.value === 'conflict' ? 'This draft was changed in another window. Choose which one to keep, then send.' : problem.value;
+    failure.value =
+      state.value === 'conflict'
+        ? 'This draft was changed in another window. Choose which one to keep, then send.'
+        : problem.value;
     return;
   }
   pressed ||= crypto.randomUUID();
@@ -191,7 +196,12 @@ async function settle(result: Sending) {
 /** A draft found in the middle of being sent, for instance after the window was reloaded. */
 async function follow() {
   try {
-    await settle(await api<Sending>(`/drafts/${props.draft.id}/send`, { method: 'POST', body: { version: props.draft.version, key: crypto.randomUUID() } }));
+    await settle(
+      await api<Sending>(`/drafts/${props.start.id}/send`, {
+        method: 'POST',
+        body: { version: props.start.version, key: crypto.randomUUID() },
+      }),
+    );
   } catch (error) {
     failure.value = messageOf(error);
   }
@@ -224,10 +234,7 @@ async function discard() {
 function take(other: 'mine' | 'theirs') {
   if (other === 'mine') return void handle.keepMine();
   const fresh = handle.takeTheirs();
-  if (fresh) {
-    body.commands.setContent(fresh.body, { emitUpdate: false });
-    subject.commands.setContent(fresh.subject, { emitUpdate: false });
-  }
+  if (fresh) letter.show(fresh);
 }
 
 const signature = computed(() => {
@@ -237,7 +244,15 @@ const signature = computed(() => {
 const setBoxes = (part: 'to' | 'cc' | 'bcc', boxes: Mailbox[]) => handle.change({ [part]: boxes });
 const namesOf = (boxes: Mailbox[]) => boxes.map((box) => box.name || box.address).join(', ');
 const copies = computed(() => [...(draft.value?.cc ?? []), ...(draft.value?.bcc ?? [])]);
-const stateWord = computed(() => ({ saved: 'Saved', saving: 'Saving …', waiting: problem.value ? 'Not saved yet' : 'Saving …', conflict: 'Changed elsewhere' })[state.value]);
+const stateWord = computed(
+  () =>
+    ({
+      saved: 'Saved',
+      saving: 'Saving …',
+      waiting: problem.value ? 'Not saved yet' : 'Saving …',
+      conflict: 'Changed elsewhere',
+    })[state.value],
+);
 
 defineExpose({ insert, send, openSearch: () => body.chain().focus().insertContent(',,').run() });
 </script>
@@ -245,10 +260,18 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
 <template>
   <section v-if="draft" class="reply" aria-label="Your reply">
     <div class="addressing">
-      <button v-if="!showAddressing" type="button" class="summary plain-button" :aria-expanded="false" @click="showAddressing = true">
-        <span class="soft">To</span> <b dir="auto" :title="draft.to.map(formatMailbox).join(', ')">{{ namesOf(draft.to) || 'nobody yet' }}</b>
+      <button
+        v-if="!showAddressing"
+        type="button"
+        class="summary plain-button"
+        :aria-expanded="false"
+        @click="showAddressing = true"
+      >
+        <span class="soft">To</span>
+        <b dir="auto" :title="draft.to.map(formatMailbox).join(', ')">{{ namesOf(draft.to) || 'nobody yet' }}</b>
         <span v-if="copies.length" class="soft"> and {{ namesOf(copies) }}</span>
-        <span class="soft"> · </span><span dir="auto">{{ draft.subjectText || subject.getText() || 'No subject' }}</span>
+        <span class="soft"> · </span
+        ><span dir="auto">{{ draft.subjectText || subject.getText() || 'No subject' }}</span>
         <span class="change small">Change</span>
       </button>
       <div v-show="showAddressing" class="fields">
@@ -256,7 +279,14 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
         <RecipientField class="cc" label="Cc" :boxes="draft.cc" @change="(boxes) => setBoxes('cc', boxes)" />
         <RecipientField class="bcc" label="Bcc" :boxes="draft.bcc" @change="(boxes) => setBoxes('bcc', boxes)" />
         <div class="subject-field"><span class="small soft">Subject</span><EditorContent :editor="subject" /></div>
-        <button v-if="draft.mode !== 'new'" type="button" class="text-button small fold" @click="showAddressing = false">Fold</button>
+        <button
+          v-if="draft.mode !== 'new'"
+          type="button"
+          class="text-button small fold"
+          @click="showAddressing = false"
+        >
+          Fold
+        </button>
       </div>
     </div>
 
@@ -280,28 +310,58 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
       <p v-else class="small soft signature">No signature yet. <NuxtLink to="/settings">Write one</NuxtLink></p>
       <p v-if="draft.originalId" class="small soft quote">
         {{ draft.quote ? 'Their message is quoted below.' : 'Their message is not quoted.' }}
-        <button type="button" class="text-button small" @click="handle.change({ quote: !draft.quote })">{{ draft.quote ? 'Leave it out' : 'Quote it' }}</button>
+        <button type="button" class="text-button small" @click="handle.change({ quote: !draft.quote })">
+          {{ draft.quote ? 'Leave it out' : 'Quote it' }}
+        </button>
       </p>
     </div>
 
     <div class="under">
-      <FillList v-if="questions.length" ref="fillList" :questions="questions" :answers="draft.answers" class="filling" @answer="letter.answer" @look="look" @leave="leaveFill" />
-      <NoteTray @insert="(id) => insert(id)" @leave="body.commands.focus()" />
+      <FillList
+        v-if="questions.length"
+        ref="fillList"
+        :questions="questions"
+        :answers="draft.answers"
+        class="filling"
+        @answer="letter.answer"
+        @look="look"
+        @leave="leaveFill"
+      />
+      <NoteTray :short="openBlanks.length > 0" @insert="(id) => insert(id)" @leave="body.commands.focus()" />
     </div>
 
     <footer class="foot">
       <div class="sights" role="status">
         <template v-if="foot.length">
-          <button v-for="{ text, sight } in foot" :key="sight.code" type="button" class="sight plain-button" :class="{ stop: sight.stop, held: held.length && sight.stop }" @click="goTo(sight)">{{ text }}</button>
+          <button
+            v-for="{ text, sight } in foot"
+            :key="sight.code"
+            type="button"
+            class="sight plain-button"
+            :class="{ stop: sight.stop, held: held.length && sight.stop }"
+            @click="goTo(sight)"
+          >
+            {{ text }}
+          </button>
         </template>
         <span v-else class="soft">Nothing is open.</span>
       </div>
       <span class="small soft" role="status">{{ stateWord }}</span>
-      <button type="button" class="text-button" :disabled="busy" @click="discard"><Trash2 :size="14" aria-hidden="true" />Discard</button>
-      <el-button type="primary" :loading="busy" aria-keyshortcuts="Alt+S" @click="send"><Send v-if="!busy" :size="14" aria-hidden="true" style="margin-right: 6px" />Send</el-button>
+      <button type="button" class="text-button" :disabled="busy" @click="discard">
+        <Trash2 :size="14" aria-hidden="true" />Discard
+      </button>
+      <el-button type="primary" :loading="busy" aria-keyshortcuts="Alt+S" @click="send"
+        ><Send v-if="!busy" :size="14" aria-hidden="true" style="margin-right: 6px" />Send</el-button
+      >
     </footer>
 
-    <CaretSearch v-if="search" :search="search" :current="current" @pick="(id) => insert(id, search!.range)" @hover="(i) => (current = i)" />
+    <CaretSearch
+      v-if="search"
+      :search="search"
+      :current="current"
+      @pick="(id) => insert(id, search!.range)"
+      @hover="(i) => (current = i)"
+    />
   </section>
 </template>
 

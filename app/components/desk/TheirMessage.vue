@@ -10,7 +10,10 @@ const emit = defineEmits<{ reply: [all: boolean]; change: [part: MessageChange];
 
 const store = useAccountStore();
 const showQuoted = ref(false);
-watch(() => props.message.id, () => (showQuoted.value = false));
+watch(
+  () => props.message.id,
+  () => (showQuoted.value = false),
+);
 
 const date = computed(() => when(props.message.sentAt, store.settings!.locale, store.settings!.timeZone));
 const others = computed(() => {
@@ -42,28 +45,79 @@ function fit() {
   <article class="message" aria-label="Their message">
     <div class="acts">
       <template v-if="message.folder !== 'sent'">
-        <button type="button" class="text-button" aria-keyshortcuts="Alt+R" :disabled="answering" @click="emit('reply', false)"><Reply :size="14" aria-hidden="true" />Reply</button>
-        <button v-if="several" type="button" class="text-button" aria-keyshortcuts="Alt+L" :disabled="answering" @click="emit('reply', true)"><ReplyAll :size="14" aria-hidden="true" />Reply to all</button>
+        <button
+          type="button"
+          class="text-button"
+          aria-keyshortcuts="Alt+R"
+          :disabled="answering"
+          @click="emit('reply', false)"
+        >
+          <Reply :size="14" aria-hidden="true" />Reply
+        </button>
+        <button
+          v-if="several"
+          type="button"
+          class="text-button"
+          aria-keyshortcuts="Alt+L"
+          :disabled="answering"
+          @click="emit('reply', true)"
+        >
+          <ReplyAll :size="14" aria-hidden="true" />Reply to all
+        </button>
         <span class="gap" />
-        <button v-if="message.folder === 'inbox' && !message.answered" type="button" class="text-button" @click="emit('change', { answered: true })"><CheckCheck :size="14" aria-hidden="true" />Needs no answer</button>
-        <button v-else-if="message.folder === 'inbox'" type="button" class="text-button" @click="emit('change', { answered: false })"><Undo2 :size="14" aria-hidden="true" />Back to Waiting</button>
+        <button
+          v-if="message.folder === 'inbox' && !message.answered"
+          type="button"
+          class="text-button"
+          @click="emit('change', { answered: true })"
+        >
+          <CheckCheck :size="14" aria-hidden="true" />Needs no answer
+        </button>
+        <button
+          v-else-if="message.folder === 'inbox'"
+          type="button"
+          class="text-button"
+          @click="emit('change', { answered: false })"
+        >
+          <Undo2 :size="14" aria-hidden="true" />Back to Waiting
+        </button>
       </template>
-      <button v-if="message.folder === 'inbox'" type="button" class="text-button" @click="emit('change', { folder: 'archive' })"><Archive :size="14" aria-hidden="true" />Archive</button>
-      <button v-else-if="message.folder !== 'sent'" type="button" class="text-button" @click="emit('change', { folder: 'inbox' })"><Undo2 :size="14" aria-hidden="true" />Back to the inbox</button>
+      <button
+        v-if="message.folder === 'inbox'"
+        type="button"
+        class="text-button"
+        @click="emit('change', { folder: 'archive' })"
+      >
+        <Archive :size="14" aria-hidden="true" />Archive
+      </button>
+      <button
+        v-else-if="message.folder !== 'sent'"
+        type="button"
+        class="text-button"
+        @click="emit('change', { folder: 'inbox' })"
+      >
+        <Undo2 :size="14" aria-hidden="true" />Back to the inbox
+      </button>
     </div>
 
     <div class="sheet" tabindex="0">
       <h2 class="subject" dir="auto">{{ message.subject || 'No subject' }}</h2>
       <p class="small soft meta">
-        <span dir="auto" :title="formatMailbox(message.from)">{{ message.from.name || message.from.address || 'Sender not named' }}</span>, {{ date }}
+        <span dir="auto" :title="formatMailbox(message.from)">{{
+          message.from.name || message.from.address || 'Sender not named'
+        }}</span>, {{ date }}
         <template v-if="message.folder === 'sent'"><br />To {{ names([...message.to, ...message.cc]) }}</template>
         <template v-else-if="several"><br />Also to {{ names(others) }}</template>
-        <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"><br />Answers go to {{ names(message.replyTo) }}</template>
+        <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"
+          ><br />Answers go to {{ names(message.replyTo) }}</template
+        >
       </p>
       <p v-if="message.broken" class="notice bad">{{ message.broken }}</p>
       <p v-if="message.remotePictures && !message.html.includes('src=&quot;http')" class="notice">
         Pictures from elsewhere are not shown; fetching them tells the sender that you read this.
-        <button type="button" class="text-button" @click="emit('pictures')"><Image :size="14" aria-hidden="true" />Show them in this message</button>
+        <button type="button" class="text-button" @click="emit('pictures')">
+          <Image :size="14" aria-hidden="true" />Show them in this message
+        </button>
       </p>
 
       <iframe
@@ -88,7 +142,9 @@ function fit() {
 
       <ul v-if="message.attachmentList.length" class="attachments" aria-label="Attachments">
         <li v-for="part in message.attachmentList" :key="part.index">
-          <a :href="`/api/messages/${message.id}/attachments/${part.index}`" :download="part.name"><Paperclip :size="13" aria-hidden="true" /> {{ part.name }}</a>
+          <a :href="`/api/messages/${message.id}/attachments/${part.index}`" :download="part.name"
+            ><Paperclip :size="13" aria-hidden="true" /> {{ part.name }}</a
+          >
           <span class="soft small"> {{ fileSize(part.size) }}</span>
         </li>
       </ul>

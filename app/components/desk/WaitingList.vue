@@ -36,7 +36,8 @@ const correspondent = (row: MessageRow | DraftRow) => {
   return box?.name || box?.address || (isDraft(row) ? 'Nobody yet' : 'Sender not named');
 };
 const age = (row: MessageRow | DraftRow) => waited(isDraft(row) ? row.updatedAt : row.receivedAt, now.value);
-const isLong = (row: MessageRow | DraftRow) => mail.list === 'waiting' && !isDraft(row) && now.value - row.receivedAt > 3 * 86_400_000;
+const isLong = (row: MessageRow | DraftRow) =>
+  mail.list === 'waiting' && !isDraft(row) && now.value - row.receivedAt > 3 * 86_400_000;
 const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText : row.subject) || 'No subject';
 
 /** Up and Down move along the list, as Tab would, without leaving it. */
@@ -69,7 +70,9 @@ function chosen(event: Event) {
         <el-option v-for="{ name, title } in lists" :key="name" :value="name" :label="title" />
       </el-select>
       <span class="small soft count">{{ mail.total }}</span>
-      <button type="button" class="text-button" aria-keyshortcuts="Alt+M" @click="emit('begin')"><PenLine :size="14" aria-hidden="true" />New message</button>
+      <button type="button" class="text-button" aria-keyshortcuts="Alt+M" @click="emit('begin')">
+        <PenLine :size="14" aria-hidden="true" />New message
+      </button>
     </header>
 
     <div v-if="mail.problem" class="notice bad" role="alert">
@@ -78,7 +81,9 @@ function chosen(event: Event) {
     <p v-else-if="mail.state === 'loading' && !rows.length" class="state soft">Reading your messages …</p>
     <div v-else-if="!rows.length" class="state soft">
       <p>{{ empty[mail.list] }}</p>
-      <p v-if="mail.list === 'waiting'" class="small">Drop <b>.eml</b> or <b>mbox</b> files here to bring messages in.</p>
+      <p v-if="mail.list === 'waiting'" class="small">
+        Drop <b>.eml</b> or <b>mbox</b> files here to bring messages in.
+      </p>
     </div>
 
     <ul class="rows" @keydown="step">
@@ -98,12 +103,27 @@ function chosen(event: Event) {
           <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
         </button>
       </li>
-      <li v-if="mail.next"><button type="button" class="text-button more" :disabled="mail.state === 'loading'" @click="mail.more()">Show more</button></li>
+      <li v-if="mail.next">
+        <button type="button" class="text-button more" :disabled="mail.state === 'loading'" @click="mail.more()">
+          Show more
+        </button>
+      </li>
     </ul>
 
     <footer class="foot">
-      <input ref="chooser" type="file" multiple accept=".eml,.mbox,.mbx,message/rfc822,application/mbox" class="visually-hidden" tabindex="-1" aria-label="Files with messages" @change="chosen" />
-      <button type="button" class="text-button small" @click="chooser?.click()"><Inbox :size="14" aria-hidden="true" />Bring messages in</button>
+      <input
+        ref="chooser"
+        type="file"
+        multiple
+        accept=".eml,.mbox,.mbx,message/rfc822,application/mbox"
+        class="visually-hidden"
+        tabindex="-1"
+        aria-label="Files with messages"
+        @change="chosen"
+      />
+      <button type="button" class="text-button small" @click="chooser?.click()">
+        <Inbox :size="14" aria-hidden="true" />Bring messages in
+      </button>
       <span class="small soft">or drop files here</span>
     </footer>
   </section>

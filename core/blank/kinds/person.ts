@@ -12,9 +12,9 @@ export const PERSON_FIELD_TITLES: Record<PersonField, string> = {
   company: 'company',
 };
 
-export interface PersonOptions {
+export type PersonOptions = {
   field: PersonField;
-}
+};
 
 /** A field of the person written to; asked when it is not known. */
 export const person: BlankKind<PersonOptions> = {

@@ -1,10 +1,10 @@
 import type { BlankKind } from '../kind';
 import { blankKey } from '../key';
 
-export interface SenderOptions {
+export type SenderOptions = {
   /** `name`, or the name of a field of one's own from Settings. */
   field: string;
-}
+};
 
 /** The sender's name or a field of the sender's own; asked when Settings holds nothing for it. */
 export const sender: BlankKind<SenderOptions> = {

@@ -1,9 +1,9 @@
 import type { BlankKind } from '../kind';
 
-export interface TextOptions {
+export type TextOptions = {
   /** A word of help beside the question. */
   hint: string;
-}
+};
 
 /** Asked text: what is typed, line breaks kept. */
 export const text: BlankKind<TextOptions> = {

@@ -3,9 +3,9 @@ import type { BlankKind } from '../kind';
 export const TODAY_PARTS = ['date', 'weekday', 'month'] as const;
 export type TodayPart = (typeof TODAY_PARTS)[number];
 
-export interface TodayOptions {
+export type TodayOptions = {
   part: TodayPart;
-}
+};
 
 const FORMATS: Record<TodayPart, Intl.DateTimeFormatOptions> = {
   date: { day: 'numeric', month: 'long', year: 'numeric' },

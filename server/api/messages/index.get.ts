@@ -1,4 +1,6 @@
 import { messageListSchema } from '#shared/schemas/message';
 import { readMessageList } from '../../services/messages';
 
-export default ownerHandler(async (event, { app, owner }) => readMessageList(app, owner, await queryOf(event, messageListSchema)));
+export default ownerHandler(async (event, { app, owner }) =>
+  readMessageList(app, owner, await queryOf(event, messageListSchema)),
+);

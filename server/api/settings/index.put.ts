@@ -1,4 +1,6 @@
 import { settingsSchema } from '#shared/schemas/settings';
 import { changeSettings } from '../../services/accounts';
 
-export default ownerHandler(async (event, { app, owner }) => changeSettings(app, owner, await bodyOf(event, settingsSchema)));
+export default ownerHandler(async (event, { app, owner }) =>
+  changeSettings(app, owner, await bodyOf(event, settingsSchema)),
+);

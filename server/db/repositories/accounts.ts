@@ -28,7 +28,12 @@ function toAccount(row: Record<string, unknown>): AccountRow {
   };
 }
 
-export async function insertAccount(db: Knex, account: AccountRow, settings: Omit<SettingsRow, 'version'>, now: number) {
+export async function insertAccount(
+  db: Knex,
+  account: AccountRow,
+  settings: Omit<SettingsRow, 'version'>,
+  now: number,
+) {
   await db.transaction(async (trx) => {
     await trx('accounts').insert({
       id: account.id,
@@ -55,7 +60,9 @@ export async function accountById(db: Knex, owner: string): Promise<AccountRow |
 }
 
 export async function accountByAddress(db: Knex, address: string): Promise<AccountRow | null> {
-  const row = await db('accounts').where({ address_key: addressKey(address) }).first();
+  const row = await db('accounts')
+    .where({ address_key: addressKey(address) })
+    .first();
   return row ? toAccount(row) : null;
 }
 
@@ -89,7 +96,9 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
 
 /** Failed sign-ins for an address since the last that succeeded. */
 export async function failures(db: Knex, address: string): Promise<{ failures: number; lastAt: number }> {
-  const row = await db('sign_in_attempts').where({ address_key: addressKey(address) }).first();
+  const row = await db('sign_in_attempts')
+    .where({ address_key: addressKey(address) })
+    .first();
   return { failures: num(row?.failures), lastAt: num(row?.last_at) };
 }
 
@@ -101,5 +110,7 @@ export async function addFailure(db: Knex, address: string, now: number): Promis
 }
 
 export async function clearFailures(db: Knex, address: string): Promise<void> {
-  await db('sign_in_attempts').where({ address_key: addressKey(address) }).delete();
+  await db('sign_in_attempts')
+    .where({ address_key: addressKey(address) })
+    .delete();
 }

@@ -33,7 +33,11 @@ export async function insertDelivery(db: Knex, owner: string, delivery: Omit<Del
 }
 
 export async function wasDelivered(db: Knex, owner: string, messageId: string): Promise<boolean> {
-  return Boolean(await db('deliveries').where({ owner, message_id: messageId.slice(0, 700) }).first('id'));
+  return Boolean(
+    await db('deliveries')
+      .where({ owner, message_id: messageId.slice(0, 700) })
+      .first('id'),
+  );
 }
 
 export async function listDeliveries(db: Knex, owner: string): Promise<Delivery[]> {

@@ -2,7 +2,10 @@ import type { Knex } from 'knex';
 import type { Draft, DraftRow } from '#shared/types/wire';
 import { json, num } from '../rows';
 
-export type DraftContent = Pick<Draft, 'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'answers' | 'quote' | 'subjectText' | 'preview'>;
+export type DraftContent = Pick<
+  Draft,
+  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'answers' | 'quote' | 'subjectText' | 'preview'
+>;
 
 const ROW = ['id', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id'];
 
@@ -48,7 +51,11 @@ function columns(draft: DraftContent) {
 }
 
 export async function listDrafts(db: Knex, owner: string): Promise<DraftRow[]> {
-  const rows = await db('drafts').where({ owner, deleted_at: null }).select(ROW).orderBy('updated_at', 'desc').limit(500);
+  const rows = await db('drafts')
+    .where({ owner, deleted_at: null })
+    .select(ROW)
+    .orderBy('updated_at', 'desc')
+    .limit(500);
   return rows.map(toRow);
 }
 
@@ -65,7 +72,10 @@ export async function lockDraft(trx: Knex.Transaction, owner: string, id: string
 
 /** The draft that answers a message, if one was begun. */
 export async function draftOfMessage(db: Knex, owner: string, originalId: string): Promise<Draft | null> {
-  const row = await db('drafts').where({ owner, original_id: originalId, deleted_at: null }).orderBy('updated_at', 'desc').first();
+  const row = await db('drafts')
+    .where({ owner, original_id: originalId, deleted_at: null })
+    .orderBy('updated_at', 'desc')
+    .first();
   return row ? toDraft(row) : null;
 }
 
@@ -88,7 +98,14 @@ export async function insertDraft(
 }
 
 /** Writes a draft that was read at `version` and is not being sent; false when that no longer holds. */
-export async function updateDraft(db: Knex, owner: string, id: string, version: number, draft: DraftContent, now: number) {
+export async function updateDraft(
+  db: Knex,
+  owner: string,
+  id: string,
+  version: number,
+  draft: DraftContent,
+  now: number,
+) {
   const changed = await db('drafts')
     .where({ owner, id, version, deleted_at: null })
     .whereNot({ state: 'sending' })

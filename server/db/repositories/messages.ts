@@ -31,8 +31,19 @@ export interface NewMessage extends MessageThread {
 }
 
 const ROW = [
-  'id', 'folder', 'from_name', 'from_address', 'to_list', 'subject', 'preview', 'sent_at', 'received_at', 'attachments',
-  'seen', 'answered', 'broken',
+  'id',
+  'folder',
+  'from_name',
+  'from_address',
+  'to_list',
+  'subject',
+  'preview',
+  'sent_at',
+  'received_at',
+  'attachments',
+  'seen',
+  'answered',
+  'broken',
 ];
 
 function toRow(row: Record<string, unknown>): MessageRow {
@@ -53,7 +64,11 @@ function toRow(row: Record<string, unknown>): MessageRow {
 }
 
 /** Stores a message with its bytes; the id of the one already there when these bytes are known. */
-export async function insertMessage(db: Knex, owner: string, message: NewMessage): Promise<{ id: string; added: boolean }> {
+export async function insertMessage(
+  db: Knex,
+  owner: string,
+  message: NewMessage,
+): Promise<{ id: string; added: boolean }> {
   const known = await db('messages').where({ owner, digest: message.digest }).first('id');
   if (known) return { id: String(known.id), added: false };
   const from = message.from[0] ?? { name: '', address: '' };
@@ -87,7 +102,11 @@ export async function insertMessage(db: Knex, owner: string, message: NewMessage
   return { id: message.id, added: true };
 }
 
-export async function messageWithSource(db: Knex, owner: string, id: string): Promise<(MessageRow & { raw: Buffer }) | null> {
+export async function messageWithSource(
+  db: Knex,
+  owner: string,
+  id: string,
+): Promise<(MessageRow & { raw: Buffer }) | null> {
   const row = await db('messages')
     .join('message_sources', 'message_sources.message_id', 'messages.id')
     .where({ 'messages.owner': owner, 'messages.id': id, 'message_sources.owner': owner })
@@ -128,7 +147,11 @@ export async function listMessages(
     const last = await db('messages').where({ owner, id: after }).first('received_at');
     if (last) query.whereRaw(`(received_at, id) ${waiting ? '>' : '<'} (?, ?)`, [last.received_at, after]);
   }
-  const rows = await query.select(ROW).orderBy('received_at', direction).orderBy('id', direction).limit(limit + 1);
+  const rows = await query
+    .select(ROW)
+    .orderBy('received_at', direction)
+    .orderBy('id', direction)
+    .limit(limit + 1);
   const counted = await scope().count({ total: '*' }).first();
   const page = rows.slice(0, limit).map(toRow);
   return { rows: page, next: rows.length > limit ? page[page.length - 1]!.id : '', total: num(counted?.total) };

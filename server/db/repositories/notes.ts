@@ -44,7 +44,9 @@ export async function listNotes(db: Knex, owner: string): Promise<NoteRow[]> {
 }
 
 export async function noteById(db: Knex, owner: string, id: string): Promise<Note | null> {
-  const row = await db('notes').where({ owner, id, deleted_at: null }).first([...ROW, 'subject', 'body']);
+  const row = await db('notes')
+    .where({ owner, id, deleted_at: null })
+    .first([...ROW, 'subject', 'body']);
   return row ? { ...toRow(row), subject: json(row.subject), body: json(row.body) } : null;
 }
 
@@ -70,5 +72,9 @@ export async function setNoteDeleted(db: Knex, owner: string, id: string, at: nu
 }
 
 export async function countUse(db: Knex, owner: string, id: string, at: number): Promise<boolean> {
-  return (await db('notes').where({ owner, id }).update({ used: db.raw('used + 1'), last_used: at })) === 1;
+  return (
+    (await db('notes')
+      .where({ owner, id })
+      .update({ used: db.raw('used + 1'), last_used: at })) === 1
+  );
 }

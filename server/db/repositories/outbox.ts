@@ -32,7 +32,9 @@ function toItem(row: Record<string, unknown>): OutboxItem {
 export async function insertOutbox(
   trx: Knex,
   owner: string,
-  item: Pick<OutboxItem, 'id' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'envelopeTo' | 'raw'> & { key: string },
+  item: Pick<OutboxItem, 'id' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'envelopeTo' | 'raw'> & {
+    key: string;
+  },
   now: number,
 ) {
   await trx('outbox').insert({
@@ -59,7 +61,11 @@ export async function outboxByKey(db: Knex, owner: string, key: string): Promise
 
 /** The newest sending of a draft. */
 export async function outboxOfDraft(db: Knex, owner: string, draftId: string): Promise<OutboxItem | null> {
-  const row = await db('outbox').where({ owner, draft_id: draftId }).orderBy('created_at', 'desc').orderBy('id', 'desc').first();
+  const row = await db('outbox')
+    .where({ owner, draft_id: draftId })
+    .orderBy('created_at', 'desc')
+    .orderBy('id', 'desc')
+    .first();
   return row ? toItem(row) : null;
 }
 
@@ -101,5 +107,9 @@ export async function settleOutbox(
 
 /** What is due, over all accounts: only the periodic work asks this, and each item names its owner. */
 export async function dueOutbox(db: Knex, now: number, limit: number): Promise<{ id: string; owner: string }[]> {
-  return db('outbox').whereIn('state', ['queued', 'handing']).where('next_try_at', '<=', now).select('id', 'owner').limit(limit);
+  return db('outbox')
+    .whereIn('state', ['queued', 'handing'])
+    .where('next_try_at', '<=', now)
+    .select('id', 'owner')
+    .limit(limit);
 }

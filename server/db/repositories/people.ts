@@ -49,7 +49,9 @@ export async function meetPerson(db: Knex, owner: string, box: Mailbox, at: numb
 }
 
 export async function personByAddress(db: Knex, owner: string, address: string): Promise<Person | null> {
-  const row = await db('people').where({ owner, address_key: addressKey(address) }).first();
+  const row = await db('people')
+    .where({ owner, address_key: addressKey(address) })
+    .first();
   return row ? toPerson(row) : null;
 }
 
@@ -63,7 +65,9 @@ export async function findPeople(db: Knex, owner: string, typed: string, limit: 
   const like = `%${typed.replace(/[\\%_]/g, '\\$&')}%`;
   const rows = await db('people')
     .where({ owner })
-    .andWhere((q) => q.where('full_name', 'like', like).orWhere('address', 'like', like).orWhere('company', 'like', like))
+    .andWhere((q) =>
+      q.where('full_name', 'like', like).orWhere('address', 'like', like).orWhere('company', 'like', like),
+    )
     .orderBy('last_at', 'desc')
     .limit(limit);
   return rows.map(toPerson);
@@ -77,12 +81,14 @@ export async function updatePerson(
   version: number,
   person: Pick<Person, 'firstName' | 'lastName' | 'fullName' | 'company'>,
 ): Promise<boolean> {
-  const changed = await db('people').where({ owner, id, version }).update({
-    version: version + 1,
-    first_name: person.firstName,
-    last_name: person.lastName,
-    full_name: person.fullName,
-    company: person.company,
-  });
+  const changed = await db('people')
+    .where({ owner, id, version })
+    .update({
+      version: version + 1,
+      first_name: person.firstName,
+      last_name: person.lastName,
+      full_name: person.fullName,
+      company: person.company,
+    });
   return changed === 1;
 }

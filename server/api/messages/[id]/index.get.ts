@@ -1,3 +1,5 @@
 import { openMessage } from '../../../services/messages';
 
-export default ownerHandler((event, { app, owner, id }) => openMessage(app, owner, id, getQuery(event).pictures === '1'));
+export default ownerHandler((event, { app, owner, id }) =>
+  openMessage(app, owner, id, getQuery(event).pictures === '1'),
+);

@@ -1,0 +1,238 @@
+<script setup lang="ts">
+import { EditorContent } from '@tiptap/vue-3';
+import type { Note } from '#shared/types/wire';
+import { noteSchema } from '#shared/schemas/note';
+import { checkNote } from '../../../core/note/check';
+import { emptyDoc, parseDoc, type DocJson } from '../../../core/note/schema';
+import { useAccountStore } from '~/stores/account';
+import { useNotesStore } from '~/stores/notes';
+
+/** A note on the bench; without one, a new note is written. */
+const props = defineProps<{ note: Note | null }>();
+const emit = defineEmits<{ kept: [note: Note]; remove: []; close: [] }>();
+
+const notes = useNotesStore();
+const account = useAccountStore();
+const { fields, problem, busy, submit } = useForm(noteSchema);
+
+interface Content {
+  name: string;
+  subject: DocJson;
+  body: DocJson;
+  pinned: boolean;
+}
+
+const journalKey = `jar-note:${account.account!.id}:note:${props.note?.id ?? 'new'}`;
+const stored = (): Content =>
+  props.note
+    ? { name: props.note.name, subject: props.note.subject, body: props.note.body, pinned: props.note.pinned }
+    : { name: '', subject: emptyDoc(), body: emptyDoc(), pinned: false };
+
+/** What was written here and not kept yet, also after the window was closed. */
+function unkept(): { content: Content; version: number } | null {
+  try {
+    return JSON.parse(localStorage.getItem(journalKey) ?? 'null');
+  } catch {
+    return null;
+  }
+}
+
+const found = unkept();
+const content = reactive<Content>(found?.content ?? stored());
+const version = ref(found?.version ?? props.note?.version ?? 0);
+const dirty = ref(Boolean(found));
+const theirs = shallowRef<Note | null>(null);
+
+const { subject, body, chosen, put, changeBlank } = useNoteEditors(content, () => {
+  content.subject = subject.getJSON() as DocJson;
+  content.body = body.getJSON() as DocJson;
+  touch();
+});
+
+function touch() {
+  dirty.value = true;
+  try {
+    localStorage.setItem(journalKey, JSON.stringify({ content, version: version.value }));
+  } catch {
+    // The browser's store is full or closed; Keep still works.
+  }
+}
+
+function settled() {
+  dirty.value = false;
+  localStorage.removeItem(journalKey);
+}
+
+const wrong = computed(() => checkNote(parseDoc(content.subject), parseDoc(content.body)));
+
+async function keep() {
+  const input = { ...content, subject: subject.getJSON() as DocJson, body: body.getJSON() as DocJson };
+  try {
+    await submit(input, async (valid) => {
+      const kept = props.note ? await notes.change(props.note.id, version.value, valid) : await notes.keep(valid);
+      version.value = kept.version;
+      theirs.value = null;
+      settled();
+      emit('kept', kept);
+    });
+  } finally {
+    if (problem.value.includes('another window') && props.note) {
+      notes.rows = notes.rows.map((row) => (row.id === props.note!.id ? { ...row, version: -1 } : row));
+      theirs.value = await notes.read(props.note.id).catch(() => null);
+    }
+  }
+}
+
+async function keepMine() {
+  version.value = theirs.value!.version;
+  await keep();
+}
+
+function takeTheirs() {
+  const other = theirs.value!;
+  theirs.value = null;
+  problem.value = '';
+  version.value = other.version;
+  Object.assign(content, { name: other.name, pinned: other.pinned });
+  subject.commands.setContent(other.subject, { emitUpdate: true });
+  body.commands.setContent(other.body, { emitUpdate: true });
+  settled();
+}
+
+function takeBack() {
+  const former = stored();
+  Object.assign(content, { name: former.name, pinned: former.pinned });
+  subject.commands.setContent(former.subject, { emitUpdate: true });
+  body.commands.setContent(former.body, { emitUpdate: true });
+  settled();
+}
+
+function onKey(event: KeyboardEvent) {
+  if (event.altKey && event.code === 'KeyK') {
+    event.preventDefault();
+    void keep();
+  }
+}
+
+onMounted(() => {
+  if (!props.note) document.getElementById('note-name')?.focus();
+});
+</script>
+
+<template>
+  <section class="bench" :aria-label="note ? `Note: ${note.name}` : 'New note'" @keydown="onKey">
+    <div class="write">
+      <p v-if="theirs" class="notice bad" role="alert">
+        This note was changed in another window. Yours stands here and nothing was overwritten.
+        <button type="button" class="text-button" @click="keepMine">Keep mine</button>
+        <button type="button" class="text-button" @click="takeTheirs">Take the other one</button>
+      </p>
+      <p v-else-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+      <div class="line">
+        <label for="note-name">Name</label>
+        <div>
+          <el-input id="note-name" v-model="content.name" maxlength="200" @input="touch" />
+          <p v-if="fields.name" class="small wrong" role="alert">{{ fields.name }}</p>
+        </div>
+      </div>
+      <div class="line">
+        <span>Subject</span>
+        <EditorContent :editor="subject" class="subject" />
+      </div>
+      <div class="tools">
+        <FormatBar :editor="body" />
+        <BlankPalette @put="put" />
+      </div>
+      <BlankEditor
+        v-if="chosen"
+        :key="`${chosen.pos}`"
+        :attrs="chosen.attrs"
+        @change="(part) => changeBlank(chosen!, part)"
+        @done="chosen?.editor.commands.focus()"
+      />
+      <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')"><EditorContent :editor="body" /></div>
+      <p v-for="{ message } in wrong" :key="message" class="small wrong" role="status">{{ message }}</p>
+      <footer class="foot">
+        <el-checkbox v-model="content.pinned" @change="touch">Pin to the tray</el-checkbox>
+        <span class="gap" />
+        <button v-if="note" type="button" class="text-button" @click="emit('remove')">Delete</button>
+        <button v-if="dirty && note" type="button" class="text-button" @click="takeBack">Take changes back</button>
+        <button type="button" class="text-button" @click="emit('close')">Close</button>
+        <span v-if="note && !dirty" class="small soft" role="status">Kept</span>
+        <el-button
+          type="primary"
+          :loading="busy"
+          :disabled="Boolean(note) && !dirty"
+          aria-keyshortcuts="Alt+K"
+          @click="keep"
+          >Keep</el-button
+        >
+      </footer>
+    </div>
+    <TryOut :subject="content.subject" :body="content.body" />
+  </section>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+  gap: var(--s4);
+  min-height: 0;
+  height: 100%;
+}
+
+.write {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s2);
+  min-height: 0;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 60px minmax(0, 1fr);
+  align-items: center;
+}
+
+.subject :deep(.subject-line) {
+  background: var(--sheet);
+  box-shadow: 0 0 0 1px var(--rule-strong) inset;
+  border-radius: var(--radius);
+  padding: 4px 11px;
+  min-height: 32px;
+}
+
+.tools {
+  border-top: 1px solid var(--rule);
+  padding-top: var(--s1);
+}
+
+.sheet {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  padding: var(--s4) var(--s5);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-top: 3px solid var(--green);
+  border-radius: var(--radius);
+  cursor: text;
+}
+
+.wrong {
+  color: var(--warn);
+}
+
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2);
+  min-height: 46px;
+}
+
+.gap {
+  flex: 1;
+}
+</style>
