@@ -32,6 +32,7 @@ let asked = 0;
 async function open() {
   const number = ++asked;
   problem.value = '';
+  wish = null;
   if (message.value?.id !== messageId.value) message.value = null;
   if (!draftId.value || draft.value?.id !== draftId.value) draft.value = null;
   if (!messageId.value && !draftId.value) return;
@@ -46,6 +47,7 @@ async function open() {
       if (number !== asked) return;
       message.value = opened;
       draft.value = answer.draft;
+      if (wish) void begin(wish);
       if (!opened.seen) void mail.change(id, { seen: true }).catch(() => {});
     } else {
       const opened = await api<Draft>(`/drafts/${draftId.value}`);
@@ -71,7 +73,11 @@ onMounted(async () => {
   else if (mail.rows[0]) await navigateTo({ query: { message: mail.rows[0].id } }, { replace: true });
 });
 
+/** An answer asked for while its message is still being opened. */
+let wish: DraftMode | null = null;
+
 async function begin(mode: DraftMode): Promise<boolean> {
+  wish = mode !== 'new' && !message.value && reading.value ? mode : null;
   if (mode !== 'new' && (!message.value || draft.value)) return false;
   done.value = null;
   try {

@@ -1,0 +1,113 @@
+import AxeBuilder from '@axe-core/playwright';
+import { test as base, expect, type Page } from '@playwright/test';
+import { connect } from '../../server/db/connect';
+import { listDeliveries, type Delivery } from '../../server/db/repositories/deliveries';
+
+let people = 0;
+
+/** Somebody at the application, with an account of their own, as the tests need them. */
+export interface Somebody {
+  page: Page;
+  address: string;
+  /** What the post office received from this account, oldest first. */
+  received(): Promise<Delivery[]>;
+}
+
+interface Fixtures {
+  /** Fails the test when the console shows an error or a warning. */
+  quiet: void;
+  somebody: Somebody;
+}
+
+export const test = base.extend<Fixtures>({
+  baseURL: async ({}, use) => use(process.env.JAR_NOTE_URL!),
+  quiet: [
+    async ({ page }, use) => {
+      const said: string[] = [];
+      page.on('console', (message) => {
+        if (['error', 'warning'].includes(message.type())) said.push(`${message.type()}: ${message.text()}`);
+      });
+      page.on('pageerror', (error) => said.push(`error: ${error.message}`));
+      await use();
+      // A refusal the test asked for is a failed request in the console, not a fault of the page.
+      expect(said.filter((line) => !/status of (4\d\d|503)/.test(line))).toEqual([]);
+    },
+    { auto: true },
+  ],
+  somebody: async ({ page }, use, info) => {
+    const address = `person${++people}-${info.workerIndex}-${Date.now()}@test.example`;
+    await page.goto('/sign-up');
+    await page.getByLabel('Your name, as clients know you').fill('Robin Tester');
+    await page.getByLabel('E-mail address').fill(address);
+    await page.getByLabel('Password').fill('a long password');
+    await page.getByRole('button', { name: 'Make the account' }).click();
+    await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
+    const db = connect(process.env.JAR_NOTE_DATABASE!);
+    await use({
+      page,
+      address,
+      async received() {
+        const account = await db('accounts').where({ address }).first('id');
+        return listDeliveries(db, account.id);
+      },
+    });
+    await db.destroy();
+  },
+});
+
+/** A message of a client, as bytes. */
+export function clientMessage({
+  from = 'Ada Marsh <ada@client.example>',
+  to = 'robin@test.example',
+  subject = 'Tuning in December',
+  id = 'one',
+  text = 'Dear Robin,\r\n\r\ncould you come in December?\r\n\r\nAda',
+} = {}): Buffer {
+  return Buffer.from(
+    `From: ${from}\r\nTo: ${to}\r\nSubject: ${subject}\r\nMessage-ID: <${id}@client.example>\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\n\r\n${text}\r\n`,
+  );
+}
+
+/** Chooses files to bring in, and waits until they are there. */
+export async function bring(page: Page, files: { name: string; buffer: Buffer }[]): Promise<void> {
+  await page
+    .getByLabel('Files with messages')
+    .setInputFiles(files.map((file) => ({ ...file, mimeType: 'message/rfc822' })));
+  await expect(page.getByRole('button', { name: 'Close' }).last()).toBeVisible();
+}
+
+/** Writes a note through the server, for tests that are about something else than writing notes. */
+export async function keepNote(
+  page: Page,
+  note: { name: string; subject?: object[]; body: object[]; pinned?: boolean },
+): Promise<void> {
+  const paragraph = (content: object[]) => ({ type: 'paragraph', ...(content.length && { content }) });
+  const response = await page.request.post('/api/notes', {
+    data: {
+      name: note.name,
+      pinned: note.pinned ?? false,
+      subject: { type: 'doc', content: [paragraph(note.subject ?? [])] },
+      body: { type: 'doc', content: note.body },
+    },
+  });
+  expect(response.status(), await response.text()).toBe(200);
+}
+
+export const text = (words: string) => ({ type: 'text', text: words });
+export const blank = (label: string, kind = 'text', options: object = { hint: '' }) => ({
+  type: 'blank',
+  attrs: { label, kind, options },
+});
+export const paragraph = (...content: object[]) => ({ type: 'paragraph', ...(content.length && { content }) });
+
+/** No violation of the access rules on the page as it stands (axe-core: WCAG 2.2 A and AA). */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`),
+  ).toEqual([]);
+}
+
+export { expect };
