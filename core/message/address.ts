@@ -36,6 +36,29 @@ function byteLength(text: string): number {
   return new TextEncoder().encode(text).length;
 }
 
+/**
+ * An address without what RFC 5322 lets stand inside it: comments (3.2.2), white space around dots, and the route of
+ * old messages (4.4). A quoted local part is left as it is.
+ */
+export function bareAddress(address: string): string {
+  let out = '';
+  let depth = 0;
+  let quoted = false;
+  for (let i = 0; i < address.length; i++) {
+    const char = address[i]!;
+    if (char === '\\' && (quoted || depth)) {
+      if (!depth) out += char + (address[i + 1] ?? '');
+      i++;
+    } else if (char === '"' && !depth) {
+      quoted = !quoted;
+      out += char;
+    } else if (char === '(' && !quoted) depth++;
+    else if (char === ')' && !quoted && depth) depth--;
+    else if (!depth && (quoted || !/\s/.test(char))) out += char;
+  }
+  return out.replace(/^@[^:]*:(?=.+@)/, '');
+}
+
 /** The address as it is compared: the domain without case (RFC 5321 2.4), and in practice the local part too. */
 export function addressKey(address: string): string {
   return address.trim().normalize('NFC').toLowerCase();

@@ -4,7 +4,8 @@ export interface QuotedText {
   quoted: string;
 }
 
-const ATTRIBUTION = /(wrote|writes|schrieb|écrit|escribió|ha scritto|schreef|skrev|написал\S*|napisał\S*)\s*:?\s*$/i;
+const ATTRIBUTION =
+  /(wrote|writes|schrieb|écrit|escribió|escreveu|ha scritto|schreef|skrev|kirjoitti|написал\S*|пише|napisał\S*)(\s.{0,100})?:\s*$/i;
 
 /**
  * Splits the quoted history off the end of a plain-text message: the last unbroken run of lines that start with `>`

@@ -1,5 +1,5 @@
 import PostalMime, { addressParser, type Address, type Email } from 'postal-mime';
-import type { Mailbox } from '../../core/message/address';
+import { bareAddress, type Mailbox } from '../../core/message/address';
 import { splitQuoted } from '../../core/message/quote';
 
 /** The derived columns of a message: everything here can be worked out again from the bytes. */
@@ -27,7 +27,7 @@ function boxes(list: Address | Address[] | undefined): Mailbox[] {
   const all = list ? (Array.isArray(list) ? list : [list]) : [];
   return all
     .flatMap((entry) => ('group' in entry && entry.group ? entry.group : [entry]))
-    .map(({ name, address }) => ({ name: (name ?? '').trim(), address: (address ?? '').trim() }))
+    .map(({ name, address }) => ({ name: (name ?? '').trim(), address: bareAddress(address ?? '') }))
     .filter((box) => box.address);
 }
 

@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest';
+import { docFromText, emptyDoc, parseDoc } from '../note/schema';
+import { lastLook, type LookedAt } from './look';
+
+const draft = (part: Partial<LookedAt> = {}): LookedAt => ({
+  to: [{ name: '', address: 'a@x.example' }],
+  cc: [],
+  bcc: [],
+  subject: parseDoc(docFromText('Subject')),
+  body: parseDoc(docFromText('Text')),
+  ...part,
+});
+const blank = parseDoc({
+  type: 'doc',
+  content: [
+    {
+      type: 'paragraph',
+      content: [{ type: 'text', text: 'On ' }, { type: 'blank', attrs: { label: 'day', kind: 'text' } } as never],
+    },
+  ],
+});
+
+describe('the last look', () => {
+  it('says nothing about a letter in order', () => expect(lastLook(draft())).toEqual([]));
+  it('stops at what must not leave, each with its place', () => {
+    const sights = lastLook(draft({ to: [], cc: [{ name: '', address: 'nonsense' }], body: blank, subject: blank }));
+    expect(sights.map(({ code, stop, place }) => [code, stop, place])).toEqual([
+      ['bad-address', true, { part: 'cc' }],
+      ['open-blank', true, { part: 'subject', pos: 4 }],
+      ['open-blank', true, { part: 'body', pos: 4 }],
+    ]);
+    expect(lastLook(draft({ to: [] }))[0]).toMatchObject({ code: 'no-recipient', stop: true });
+  });
+  it('remarks on an empty subject or body without stopping', () => {
+    const empty = parseDoc(emptyDoc());
+    expect(lastLook(draft({ subject: empty, body: empty })).map(({ code, stop }) => [code, stop])).toEqual([
+      ['no-subject', false],
+      ['nothing-written', false],
+    ]);
+  });
+});

@@ -1,0 +1,168 @@
+import { describe, expect, it } from 'vitest';
+import { NoteIndex, type SearchNote } from './index';
+import { excerpt, markWords } from './mark';
+import { Vocabulary } from './vocabulary';
+import { fold, words } from './words';
+
+const note = (id: string, name: string, body = '', more: Partial<SearchNote> = {}): SearchNote => ({
+  id,
+  name,
+  subject: '',
+  body,
+  ...more,
+});
+
+function indexOf(...notes: SearchNote[]): NoteIndex {
+  const index = new NoteIndex();
+  for (const each of notes) index.put(each);
+  return index;
+}
+const ids = (index: NoteIndex, query: string, options = {}) => index.search(query, options).map(({ id }) => id);
+
+describe('words', () => {
+  it('folds case, accents and letters that stand for others', () => {
+    expect(words('Färøgade’s Straße, CAFÉ naïve').map(({ term }) => term)).toEqual([
+      'farogades',
+      'strasse',
+      'cafe',
+      'naive',
+    ]);
+    expect(fold('ŁÓDŹ')).toBe('lodz');
+  });
+  it('tells where each word stands', () => {
+    expect(words('an "été".')).toEqual([
+      { term: 'an', from: 0, to: 2 },
+      { term: 'ete', from: 4, to: 7 },
+    ]);
+  });
+  it('takes scripts without spaces by the character', () => {
+    expect(words('調律A4').map(({ term }) => term)).toEqual(['調', '律', 'a4']);
+    expect(words('Привіт світ').map(({ term }) => term)).toEqual(['привіт', 'світ']);
+  });
+});
+
+/** Optimal string alignment by the textbook table, to compare with. */
+function distance(a: string, b: string): number {
+  const d = Array.from({ length: a.length + 1 }, (_, i) => [i, ...new Array<number>(b.length).fill(0)]);
+  for (let j = 0; j <= b.length; j++) d[0]![j] = j;
+  for (let i = 1; i <= a.length; i++) {
+    for (let j = 1; j <= b.length; j++) {
+      d[i]![j] = Math.min(d[i - 1]![j]! + 1, d[i]![j - 1]! + 1, d[i - 1]![j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1));
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        d[i]![j] = Math.min(d[i]![j]!, d[i - 2]![j - 2]! + 1);
+    }
+  }
+  return d[a.length]![b.length]!;
+}
+
+describe('slips of the finger', () => {
+  it.each([
+    ['kitten', 'sitting', 3],
+    ['saturday', 'sunday', 3],
+    ['ab', 'ba', 1],
+  ])('the table gives the published distance of %s and %s', (a, b, d) => {
+    // The first two are Levenshtein's measure as commonly printed; the last is a transposition (Damerau 1964).
+    expect(distance(a, b)).toBe(d);
+  });
+
+  it('are found as the table finds them, over many random words', () => {
+    let seed = 7;
+    const random = (n: number) => (seed = (seed * 1103515245 + 12345) % 2 ** 31) % n;
+    const word = () => Array.from({ length: 3 + random(6) }, () => 'abcd'[random(4)]).join('');
+    const terms = new Set(Array.from({ length: 600 }, word));
+    const vocabulary = new Vocabulary(terms);
+    for (let i = 0; i < 60; i++) {
+      const typed = word();
+      for (const most of [1, 2]) {
+        const found = new Map(vocabulary.near(typed, most, false).map(({ term, slips }) => [term, slips]));
+        for (const term of terms) {
+          const d = distance(typed, term);
+          expect(found.get(term), `${typed} ~ ${term}`).toBe(d <= most ? d : undefined);
+        }
+        const begun = new Set(vocabulary.near(typed, most, true).map(({ term }) => term));
+        for (const term of terms) {
+          const best = Math.min(
+            ...Array.from({ length: term.length + 1 }, (_, n) => distance(typed, term.slice(0, n))),
+          );
+          expect(begun.has(term), `${typed} ~ beginning of ${term}`).toBe(best <= most);
+        }
+      }
+    }
+  });
+});
+
+describe('finding notes', () => {
+  const index = indexOf(
+    note('offer', 'Offer two appointments', 'I can come on one day or another.'),
+    note('confirm', 'Confirm an appointment', 'This is to confirm the day.'),
+    note('gate', 'Gate code', 'Is there a gate code, and may I park?'),
+    note('humid', 'Humidity advice', 'A piano keeps its tune best between 45 and 60 per cent. Café Größe.'),
+    note('yuki', '調律の予約', 'ピアノの調律'),
+  );
+
+  it.each([
+    ['a word of the name', 'gate', 'gate'],
+    ['words in any order', 'two offer', 'offer'],
+    ['a word of the body', 'park', 'gate'],
+    ['the beginning of the last word', 'humi', 'humid'],
+    ['a word with a slip', 'humdity', 'humid'],
+    ['neighbours exchanged', 'gaet', 'gate'],
+    ['no accent', 'cafe grosse', 'humid'],
+    ['another script', '調律', 'yuki'],
+    ['capitals', 'CONFIRM', 'confirm'],
+  ])('finds by %s', (_how, query, id) => expect(ids(index, query)[0]).toBe(id));
+
+  it('puts a note with all words before one with some', () => {
+    expect(ids(index, 'confirm day')[0]).toBe('confirm');
+    expect(ids(index, 'confirm day')).toContain('offer');
+  });
+
+  it('puts the name before the body', () => {
+    expect(ids(indexOf(note('b', 'Other', 'deposit'), note('a', 'Deposit', 'other')), 'deposit')).toEqual(['a', 'b']);
+  });
+
+  it('gives nothing for nothing, and nothing for what is nowhere', () => {
+    for (const query of ['', '  ', ',.;', 'xylophone']) expect(ids(index, query)).toEqual([]);
+    expect(new NoteIndex().search('x')).toEqual([]);
+  });
+
+  it('lets habit decide between equals only', () => {
+    const now = Date.UTC(2026, 10, 24);
+    const habits = indexOf(
+      note('a', 'Deposit'),
+      note('b', 'Deposit', '', { used: 40, lastUsed: now - 86_400_000 }),
+      note('c', 'Other', 'deposit', { used: 9999, lastUsed: now }),
+    );
+    expect(ids(habits, 'deposit', { now })).toEqual(['b', 'a', 'c']);
+  });
+
+  it('follows changes', () => {
+    const changing = indexOf(note('a', 'Alpha'), note('b', 'Beta'));
+    changing.put(note('a', 'Gamma'));
+    expect(ids(changing, 'alpha')).toEqual([]);
+    expect(ids(changing, 'gamma')).toEqual(['a']);
+    changing.drop('a');
+    changing.drop('nobody');
+    expect(ids(changing, 'gamma')).toEqual([]);
+    expect(changing.size).toBe(1);
+  });
+});
+
+describe('showing what matched', () => {
+  it('marks the words', () => {
+    expect(markWords('A gate, a Gaté.', ['gate'])).toEqual([
+      { text: 'A ', marked: false },
+      { text: 'gate', marked: true },
+      { text: ', a ', marked: false },
+      { text: 'Gaté', marked: true },
+      { text: '.', marked: false },
+    ]);
+  });
+  it('shows the stretch around the first match', () => {
+    const long = 'word '.repeat(60) + 'needle ' + 'word '.repeat(60);
+    const shown = excerpt(long, ['needle']);
+    expect(shown).toContain('needle');
+    expect(shown.length).toBeLessThan(110);
+    expect(excerpt('short\ntext', [])).toBe('short text');
+  });
+});

@@ -1,0 +1,525 @@
+import { simpleParser, type AddressObject } from 'mailparser';
+import PostalMime from 'postal-mime';
+import { describe, expect, it } from 'vitest';
+import { docFromText, emptyDoc, parseDoc } from '../../core/note/schema';
+import { composeLetter, type Letter } from './compose';
+import { readMessages } from './mbox';
+import { looksLikeMessage, parseMessage, textFromHtml } from './parse';
+import { sanitiseHtml } from './sanitise';
+
+const bytes = (...lines: string[]) => Buffer.from(lines.join('\r\n'));
+
+/** The example messages of RFC 5322 appendix A. */
+const RFC5322 = {
+  'A.1.1 simple': bytes(
+    'From: John Doe <jdoe@machine.example>',
+    'To: Mary Smith <mary@example.net>',
+    'Subject: Saying Hello',
+    'Date: Fri, 21 Nov 1997 09:55:06 -0600',
+    'Message-ID: <1234@local.machine.example>',
+    '',
+    'This is a message just to say hello.',
+    'So, "Hello".',
+    '',
+  ),
+  'A.1.2 mailboxes': bytes(
+    'From: "Joe Q. Public" <john.q.public@example.com>',
+    'To: Mary Smith <mary@x.test>, jdoe@example.org, Who? <one@y.test>',
+    'Cc: <boss@nil.test>, "Giant; \\"Big\\" Box" <sysservices@example.net>',
+    'Date: Tue, 1 Jul 2003 10:52:37 +0200',
+    'Message-ID: <5678.21-Nov-1997@example.com>',
+    '',
+    'Hi everyone.',
+    '',
+  ),
+  'A.1.3 groups': bytes(
+    'From: Pete <pete@silly.example>',
+    'To: A Group:Ed Jones <c@a.test>,joe@where.test,John <jdoe@one.test>;',
+    'Cc: Undisclosed recipients:;',
+    'Date: Thu, 13 Feb 1969 23:32:54 -0330',
+    'Message-ID: <testabcd.1234@silly.example>',
+    '',
+    'Testing.',
+    '',
+  ),
+  'A.2 reply': bytes(
+    'From: Mary Smith <mary@example.net>',
+    'To: John Doe <jdoe@machine.example>',
+    'Reply-To: "Mary Smith: Personal Account" <smith@home.example>',
+    'Subject: Re: Saying Hello',
+    'Date: Fri, 21 Nov 1997 10:01:10 -0600',
+    'Message-ID: <3456@example.net>',
+    'In-Reply-To: <1234@local.machine.example>',
+    'References: <1234@local.machine.example>',
+    '',
+    'This is a reply to your hello.',
+    '',
+  ),
+  'A.3 resent': bytes(
+    'Resent-From: Mary Smith <mary@example.net>',
+    'Resent-To: Jane Brown <j-brown@other.example>',
+    'Resent-Date: Mon, 24 Nov 1997 14:22:01 -0800',
+    'Resent-Message-ID: <78910@example.net>',
+    'From: John Doe <jdoe@machine.example>',
+    'To: Mary Smith <mary@example.net>',
+    'Subject: Saying Hello',
+    'Date: Fri, 21 Nov 1997 09:55:06 -0600',
+    'Message-ID: <1234@local.machine.example>',
+    '',
+    'This is a message just to say hello.',
+    'So, "Hello".',
+    '',
+  ),
+  'A.4 trace': bytes(
+    'Received: from x.y.test',
+    '   by example.net',
+    '   via TCP',
+    '   with ESMTP',
+    '   id ABC12345',
+    '   for <mary@example.net>;  21 Nov 1997 10:05:43 -0600',
+    'Received: from node.example by x.y.test; 21 Nov 1997 10:01:22 -0600',
+    'From: John Doe <jdoe@node.example>',
+    'To: Mary Smith <mary@example.net>',
+    'Subject: Saying Hello',
+    'Date: Fri, 21 Nov 1997 09:55:06 -0600',
+    'Message-ID: <1234@local.node.example>',
+    '',
+    'This is a message just to say hello.',
+    '',
+  ),
+  'A.5 comments and folding': bytes(
+    'From: Pete(A nice \\) chap) <pete(his account)@silly.test(his host)>',
+    'To:A Group(Some people)',
+    "     :Chris Jones <c@(Chris's host.)public.example>,",
+    '         joe@example.org,',
+    '  John <jdoe@one.test> (my dear friend); (the end of the group)',
+    'Cc:(Empty list)(start)Hidden recipients  :(nobody(that I know))  ;',
+    'Date: Thu,',
+    '      13',
+    '        Feb',
+    '          1969',
+    '      23:32',
+    '               -0330 (Newfoundland Time)',
+    'Message-ID:              <testabcd.1234@silly.test>',
+    '',
+    'Testing.',
+    '',
+  ),
+  'A.6.1 obsolete addressing': bytes(
+    'From: Joe Q. Public <john.q.public@example.com>',
+    'To: Mary Smith <@node.test:mary@example.net>, , jdoe@test  . example',
+    'Date: Tue, 1 Jul 2003 10:52:37 +0200',
+    'Message-ID: <5678.21-Nov-1997@example.com>',
+    '',
+    'Hi everyone.',
+    '',
+  ),
+  'A.6.2 obsolete dates': bytes(
+    'From: John Doe <jdoe@machine.example>',
+    'To: Mary Smith <mary@example.net>',
+    'Subject: Saying Hello',
+    'Date: 21 Nov 97 09:55:06 GMT',
+    'Message-ID: <1234@local.machine.example>',
+    '',
+    'This is a message just to say hello.',
+    '',
+  ),
+  'A.6.3 obsolete white space': bytes(
+    'From  : John Doe <jdoe@machine(comment).  example>',
+    'To    : Mary Smith',
+    '__',
+    '          <mary@example.net>',
+    'Subject     : Saying Hello',
+    'Date  : Fri, 21 Nov 1997 09(comment):   55  :  06 -0600',
+    'Message-ID  : <1234   @   local(blah)  .machine .example>',
+    '',
+    'This is a message just to say hello.',
+    '',
+  ),
+};
+
+describe('the example messages of RFC 5322 appendix A, in', () => {
+  it.each(Object.entries(RFC5322))('%s is read', async (_name, raw) => {
+    const message = await parseMessage(raw);
+    expect(looksLikeMessage(raw)).toBe(true);
+    expect(message.from).toHaveLength(1);
+    expect(message.text.length).toBeGreaterThan(5);
+  });
+
+  it('mailboxes, groups and the threading of a reply have their printed values', async () => {
+    const a12 = await parseMessage(RFC5322['A.1.2 mailboxes']);
+    expect(a12.from).toEqual([{ name: 'Joe Q. Public', address: 'john.q.public@example.com' }]);
+    expect(a12.to.map(({ address }) => address)).toEqual(['mary@x.test', 'jdoe@example.org', 'one@y.test']);
+    expect(a12.cc).toEqual([
+      { name: '', address: 'boss@nil.test' },
+      { name: 'Giant; "Big" Box', address: 'sysservices@example.net' },
+    ]);
+    const a13 = await parseMessage(RFC5322['A.1.3 groups']);
+    expect(a13.to).toEqual([
+      { name: 'Ed Jones', address: 'c@a.test' },
+      { name: '', address: 'joe@where.test' },
+      { name: 'John', address: 'jdoe@one.test' },
+    ]);
+    expect(a13.cc).toEqual([]);
+    expect(a13.sentAt).toBe(Date.UTC(1969, 1, 14, 3, 2, 54));
+    const a2 = await parseMessage(RFC5322['A.2 reply']);
+    expect(a2).toMatchObject({
+      replyTo: [{ address: 'smith@home.example' }],
+      inReplyTo: '<1234@local.machine.example>',
+      references: ['<1234@local.machine.example>'],
+      broken: '',
+    });
+    const a3 = await parseMessage(RFC5322['A.3 resent']);
+    expect(a3.from[0]!.address).toBe('jdoe@machine.example');
+    const a5 = await parseMessage(RFC5322['A.5 comments and folding']);
+    expect(a5.from[0]!.address).toBe('pete@silly.test');
+    expect(a5.to.map(({ address }) => address)).toEqual(['c@public.example', 'joe@example.org', 'jdoe@one.test']);
+  });
+
+  it.each(Object.entries(RFC5322).filter(([name]) => !/A\.5|A\.6/.test(name)))(
+    '%s reads the same in a second, independent parser',
+    async (_name, raw) => {
+      const [ours, theirs] = [await parseMessage(raw), await simpleParser(raw)];
+      const flat = (list?: AddressObject | AddressObject[]) =>
+        (Array.isArray(list) ? list : list ? [list] : [])
+          .flatMap(({ value }) => value.flatMap((v) => v.group ?? [v]))
+          .map(({ name, address }) => ({ name, address }));
+      expect(ours.from).toEqual(flat(theirs.from));
+      expect(ours.to).toEqual(flat(theirs.to));
+      expect(ours.cc).toEqual(flat(theirs.cc));
+      expect(ours.subject).toBe(theirs.subject ?? '');
+      expect(ours.messageId).toBe(theirs.messageId);
+      expect(ours.text.trim()).toBe(theirs.text!.trim());
+      expect(ours.sentAt).toBe(theirs.date?.getTime() ?? null);
+    },
+  );
+});
+
+describe('encoded words', () => {
+  // RFC 2047 section 8, the examples with what they should display as.
+  it.each([
+    ['=?ISO-8859-1?Q?a?=', 'a'],
+    ['=?ISO-8859-1?Q?a?= b', 'a b'],
+    ['=?ISO-8859-1?Q?a?= =?ISO-8859-1?Q?b?=', 'ab'],
+    ['=?ISO-8859-1?Q?a?=  =?ISO-8859-1?Q?b?=', 'ab'],
+    ['=?ISO-8859-1?Q?a_b?=', 'a b'],
+    ['=?ISO-8859-1?Q?a?= =?ISO-8859-2?Q?_b?=', 'a b'],
+    [
+      '=?ISO-8859-1?B?SWYgeW91IGNhbiByZWFkIHRoaXMgeW8=?= =?ISO-8859-2?B?dSB1bmRlcnN0YW5kIHRoZSBleGFtcGxlLg==?=',
+      'If you can read this you understand the example.',
+    ],
+  ])('%s reads %j', async (written, shown) => {
+    const message = await parseMessage(
+      bytes('From: a@x.example', `Subject: ${written}`, 'Date: Fri, 21 Nov 1997 09:55:06 -0600', '', 'x'),
+    );
+    expect(message.subject).toBe(shown);
+  });
+
+  it('in names (RFC 2047 section 8)', async () => {
+    const message = await parseMessage(
+      bytes(
+        'From: =?US-ASCII?Q?Keith_Moore?= <moore@cs.utk.example>',
+        'To: =?ISO-8859-1?Q?Keld_J=F8rn_Simonsen?= <keld@dkuug.example>',
+        'CC: =?ISO-8859-1?Q?Andr=E9?= Pirard <PIRARD@vm1.ulg.example>',
+        '',
+        'x',
+      ),
+    );
+    expect([message.from, message.to, message.cc].map(([box]) => box!.name)).toEqual([
+      'Keith Moore',
+      'Keld Jørn Simonsen',
+      'André Pirard',
+    ]);
+  });
+});
+
+describe('multipart', () => {
+  // RFC 2046 section 5.1.1, the example with an implicitly and an explicitly typed part.
+  const raw = bytes(
+    'From: Nathaniel Borenstein <nsb@bellcore.example>',
+    'To: Ned Freed <ned@innosoft.example>',
+    'Date: Sun, 21 Mar 1993 23:56:48 -0800 (PST)',
+    'Subject: Sample message',
+    'MIME-Version: 1.0',
+    'Content-type: multipart/mixed; boundary="simple boundary"',
+    '',
+    'This is the preamble.  It is to be ignored.',
+    '',
+    '--simple boundary',
+    '',
+    'This is implicitly typed plain US-ASCII text.',
+    'It does NOT end with a linebreak.',
+    '--simple boundary',
+    'Content-type: text/plain; charset=us-ascii',
+    '',
+    'This is explicitly typed plain US-ASCII text.',
+    'It DOES end with a linebreak.',
+    '',
+    '--simple boundary--',
+    '',
+    'This is the epilogue.  It is also to be ignored.',
+    '',
+  );
+
+  it('shows both parts of the printed example and neither preamble nor epilogue', async () => {
+    const { text, broken } = await parseMessage(raw);
+    expect(text).toContain('implicitly typed');
+    expect(text).toContain('explicitly typed');
+    expect(text).not.toContain('ignored');
+    expect(broken).toBe('');
+  });
+
+  it('is marked when its end is missing', async () => {
+    expect((await parseMessage(raw.subarray(0, raw.indexOf('--simple boundary--')))).broken).toContain(
+      'its end is missing',
+    );
+  });
+
+  it('decodes parameters in the manner of RFC 2231 section 4', async () => {
+    const { attachments } = await parseMessage(
+      bytes(
+        'From: a@x.example',
+        'Content-Type: application/octet-stream',
+        "Content-Disposition: attachment; filename*=us-ascii'en-us'This%20is%20%2A%2A%2Afun%2A%2A%2A",
+        '',
+        'x',
+      ),
+    );
+    expect(attachments[0]!.name).toBe('This is ***fun***');
+  });
+
+  it('takes the path out of the name of an attachment', async () => {
+    const { attachments } = await parseMessage(
+      bytes(
+        'From: a@x.example',
+        'Content-Type: application/octet-stream',
+        'Content-Disposition: attachment; filename="../../etc/pass\\\\wd"',
+        '',
+        'x',
+      ),
+    );
+    expect(attachments[0]!.name).not.toMatch(/[/\\]/);
+  });
+});
+
+describe('broken messages', () => {
+  it.each([
+    ['only noise', Buffer.from([0, 1, 2, 255, 254, 10, 0])],
+    ['nothing', Buffer.alloc(0)],
+    ['a header and no end', bytes('Subject: x')],
+    ['a wrong date', bytes('From: a@x.example', 'Date: yesterday', '', 'x')],
+    ['an unknown charset', bytes('From: a@x.example', 'Content-Type: text/plain; charset=klingon', '', 'x')],
+    [
+      'broken base64',
+      bytes('From: a@x.example', 'Content-Type: text/plain', 'Content-Transfer-Encoding: base64', '', '####'),
+    ],
+    [
+      'a hundred parts deep',
+      bytes(...Array.from({ length: 100 }, (_, i) => `Content-Type: multipart/mixed; boundary=b${i}\r\n\r\n--b${i}`)),
+    ],
+  ])('%s gives something, and throws nothing', async (_name, raw) => {
+    const message = await parseMessage(raw);
+    expect(message).toHaveProperty('subject');
+    if (_name !== 'an unknown charset' && _name !== 'broken base64') expect(message.broken).not.toBe('');
+  });
+
+  it('tells a message from another file', () => {
+    expect(looksLikeMessage(Buffer.from('\x89PNG\r\n\x1a\n'))).toBe(false);
+    expect(looksLikeMessage(Buffer.from('Just a letter.\n'))).toBe(false);
+    expect(looksLikeMessage(Buffer.from('Subject: x\n\ny'))).toBe(true);
+  });
+});
+
+async function collect(...chunks: (string | Buffer)[]) {
+  const out: { text: string; bytes: number }[] = [];
+  async function* source() {
+    for (const chunk of chunks) yield Buffer.from(chunk as string);
+  }
+  for await (const { raw, bytes: at } of readMessages(source())) out.push({ text: raw.toString(), bytes: at });
+  return out;
+}
+
+describe('mbox (RFC 4155)', () => {
+  const one = 'From a@x.example Fri Jun 23 02:56:55 2000\nSubject: one\n\nBody one\n\n';
+  const two = 'From b@x.example Sat Jun 24 02:56:55 2000\nSubject: two\n\nBody two\n';
+
+  it('is cut at its separator lines', async () => {
+    expect((await collect(one + two)).map(({ text }) => text)).toEqual([
+      'Subject: one\n\nBody one\n',
+      'Subject: two\n\nBody two\n',
+    ]);
+  });
+
+  it('comes out the same however the bytes arrive, and tells how far it is', async () => {
+    const whole = one + two;
+    const expected = await collect(whole);
+    for (const size of [1, 7, 64]) {
+      const chunks = Array.from({ length: Math.ceil(whole.length / size) }, (_, i) =>
+        whole.slice(i * size, (i + 1) * size),
+      );
+      expect((await collect(...chunks)).map(({ text }) => text)).toEqual(expected.map(({ text }) => text));
+    }
+    expect(expected.at(-1)!.bytes).toBe(whole.length);
+  });
+
+  it('does not cut at a sentence, and takes the mark off ">From"', async () => {
+    const letter =
+      'From a@x.example Fri Jun 23 02:56:55 2000\nSubject: x\n\nDear Ada,\n\nFrom Monday on I am away.\nFrom b@x.example at 02:56 on\n>From here\n>>From there\n';
+    const found = await collect(letter);
+    expect(found).toHaveLength(1);
+    expect(found[0]!.text).toContain('\nFrom Monday on');
+    expect(found[0]!.text).toContain('\nFrom here\n>From there');
+  });
+
+  it('takes any other file as one message, with all its bytes', async () => {
+    const eml = 'Subject: x\r\n\r\nFrom a@x.example Fri Jun 23 02:56:55 2000\r\n>From y\r\n';
+    expect(await collect(eml)).toEqual([{ text: eml, bytes: eml.length }]);
+    const binary = Buffer.from([0x53, 0x3a, 0x20, 0xff, 0xfe, 0x0a, 0x0a, 0x80]);
+    const [entry] = await (async () => {
+      const all: Buffer[] = [];
+      for await (const { raw } of readMessages(
+        (async function* () {
+          yield binary;
+        })(),
+      ))
+        all.push(raw);
+      return all;
+    })();
+    expect(entry!.equals(binary)).toBe(true);
+    expect(await collect('')).toEqual([]);
+  });
+
+  it('reads CRLF files', async () => {
+    expect(await collect((one + two).replace(/\n/g, '\r\n'))).toHaveLength(2);
+  });
+});
+
+describe('a letter, out', () => {
+  const letter = (part: Partial<Letter> = {}): Letter => ({
+    messageId: '<x1@robin.example>',
+    date: new Date(Date.UTC(2026, 10, 24, 9)),
+    from: { name: 'Søren "Wren" Halloway', address: 'wren@robin.example' },
+    to: [{ name: '棚部 ゆき', address: 'yuki@client.example' }],
+    cc: [{ name: '', address: 'cc@client.example' }],
+    bcc: [{ name: 'Hidden', address: 'hidden@client.example' }],
+    subject: parseDoc(docFromText('Größe, très – 日本語 🎹')),
+    body: parseDoc(docFromText('Dear <b>Yuki</b>,\n\n> not a quote\nFrom here\n.dot')),
+    signature: parseDoc(docFromText('Wren\n01632 960 418')),
+    inReplyTo: '<1234@local.machine.example>',
+    references: ['<0@x>', '<1234@local.machine.example>'],
+    quote: null,
+    ...part,
+  });
+
+  it('reads back the same in two independent parsers', async () => {
+    const raw = await composeLetter(letter());
+    const theirs = await simpleParser(raw);
+    const ours = await PostalMime.parse(raw);
+    for (const subject of [theirs.subject, ours.subject]) expect(subject).toBe('Größe, très – 日本語 🎹');
+    expect(theirs.from!.value[0]).toEqual({ name: 'Søren "Wren" Halloway', address: 'wren@robin.example' });
+    expect(ours.to![0]).toEqual({ name: '棚部 ゆき', address: 'yuki@client.example' });
+    expect(theirs.references).toEqual(['<0@x>', '<1234@local.machine.example>']);
+    expect(ours.inReplyTo).toBe('<1234@local.machine.example>');
+    for (const text of [theirs.text!, ours.text!])
+      expect(text.trim()).toBe('Dear <b>Yuki</b>,\n\n> not a quote\nFrom here\n.dot\n\n-- \nWren\n01632 960 418');
+    expect(ours.html).toContain('Dear &lt;b&gt;Yuki&lt;/b&gt;,');
+    expect(theirs.date).toEqual(new Date(Date.UTC(2026, 10, 24, 9)));
+    expect(raw.toString()).toContain('multipart/alternative');
+    expect(raw.toString()).not.toContain('hidden@client.example');
+  });
+
+  it('keeps lines within RFC 5322 2.1.1 and the header within ASCII', async () => {
+    const long = 'A very long line of text. '.repeat(200);
+    const raw = (await composeLetter(letter({ body: parseDoc(docFromText(long)) }))).toString('latin1');
+    for (const line of raw.split('\r\n')) expect(line.length).toBeLessThanOrEqual(998);
+    expect(raw.slice(0, raw.indexOf('\r\n\r\n'))).toMatch(/^[\x00-\x7f]*$/);
+  });
+
+  it('lets nobody write header fields through names or subjects', async () => {
+    const raw = await composeLetter(
+      letter({
+        from: { name: 'A\r\nBcc: victim@x.example', address: 'wren@robin.example' },
+        subject: parseDoc({
+          type: 'doc',
+          content: [{ type: 'paragraph', content: [{ type: 'text', text: 'x\r\nBcc: victim@x.example' }] }],
+        }),
+      }),
+    );
+    const head = raw.toString().split('\r\n\r\n')[0]!;
+    expect(head).not.toMatch(/^bcc:/im);
+  });
+
+  it('puts the signature once, above the quoted message', async () => {
+    const raw = await composeLetter(
+      letter({ quote: { attribution: 'On Monday, Ada wrote:', text: 'Could you?', html: '' } }),
+    );
+    const { text } = await simpleParser(raw);
+    expect(text!.trim()).toMatch(/\.dot\n\nWren\n01632 960 418\n\nOn Monday, Ada wrote:\n> Could you\?$/);
+    expect((await simpleParser(await composeLetter(letter({ signature: parseDoc(emptyDoc()) })))).text).not.toContain(
+      '--',
+    );
+  });
+});
+
+describe('somebody else’s HTML', () => {
+  const clean = (html: string, pictures = false) =>
+    sanitiseHtml(html, { pictures, partUrl: (id) => (id === 'logo@x' ? '/part/0' : null) });
+
+  // Published script-injection cases: the OWASP cheat sheet's families, from memory.
+  it.each([
+    '<script>alert(1)</script>',
+    '<SCRIPT SRC=http://x.example/xss.js></SCRIPT>',
+    '<img src=x onerror=alert(1)>',
+    '<IMG SRC="javascript:alert(1);">',
+    '<IMG SRC=jAvascript:alert(1)>',
+    '<IMG """><SCRIPT>alert(1)</SCRIPT>">',
+    '<a href="java&#10;script:alert(1)">x</a>',
+    '<a href=" javascript:alert(1)">x</a>',
+    '<a href="data:text/html;base64,PHNjcmlwdD4=">x</a>',
+    '<svg onload=alert(1)><script>alert(1)</script></svg>',
+    '<math><mtext><script>alert(1)</script></mtext></math>',
+    '<iframe src="javascript:alert(1)"></iframe>',
+    '<object data="x.swf"></object><embed src="x.swf">',
+    '<form action="https://x.example"><input name=a><button>Go</button></form>',
+    '<base href="https://x.example/"><link rel=stylesheet href="https://x.example/a.css">',
+    '<meta http-equiv="refresh" content="0;url=https://x.example">',
+    '<style>body{background:url(https://x.example/t)}</style>',
+    '<div style="background:url(javascript:alert(1))">x</div>',
+    '<div style="background-image:url(https://x.example/t.png)">x</div>',
+    '<div style="position:fixed;top:0;left:0;width:100%;height:100%">x</div>',
+    '<div style="color:expression(alert(1))">x</div>',
+    '<img src="data:image/svg+xml;base64,PHN2Zy8+">',
+    '<video src="https://x.example/v.mp4" autoplay></video>',
+    '<p onclick="alert(1)" id="x" class="y">x</p>',
+    '<!--[if gte IE 4]><script>alert(1)</script><![endif]-->',
+    '<noscript><p title="</noscript><img src=x onerror=alert(1)>"></noscript>',
+  ])('%s does nothing', (html) => {
+    const out = clean(html).html;
+    expect(out).not.toMatch(/<(script|svg|math|iframe|object|embed|form|input|base|link|meta|style|video|noscript)\b/i);
+    expect(out.replace(/="[^"]*"/g, '=""')).not.toMatch(/<[^>]*\s(on\w+|id|class)\s*=/i);
+    expect(out).not.toMatch(/<[^>]*(javascript:|expression\(|url\(|position|data:(?!image\/(png|jpe?g|gif|webp);))/i);
+  });
+
+  it('keeps what a letter needs', () => {
+    const letter =
+      '<p>Dear <b>Ada</b>, <a href="https://x.example">this</a></p><ul><li>one</li></ul><table><tr><td>1</td></tr></table>';
+    const out = clean(letter).html;
+    for (const part of ['<b>Ada</b>', 'href="https://x.example"', 'rel="noopener', '<li>one</li>', '<td>1</td>'])
+      expect(out).toContain(part);
+  });
+
+  it('fetches no picture from elsewhere unless asked, and shows its own', () => {
+    const html =
+      '<img src="https://x.example/a.png" alt="A"><img src="cid:logo@x"><img src="cid:other"><img src="//x.example/b.png">';
+    expect(clean(html)).toMatchObject({ remotePictures: 1 });
+    expect(clean(html).html).not.toContain('x.example');
+    expect(clean(html).html).toContain('src="/part/0"');
+    expect(clean(html, true).html).toContain('src="https://x.example/a.png"');
+  });
+
+  it('gives text for a preview', () => {
+    expect(
+      textFromHtml('<style>x{}</style><p>Dear&nbsp;Ada,</p><p>it&#39;s &lt;here&gt; &amp;amp; &#x1F3B9;<br>now</p>'),
+    ).toBe("Dear Ada,\nit's <here> &amp; 🎹\nnow");
+  });
+});
