@@ -1,0 +1,146 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { docFromText } from '../../core/note/schema';
+import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
+import { currentMigration, migrate, NEWEST_MIGRATION } from '../db/migrations';
+import { newId } from '../db/id';
+import { takeLease } from '../db/repositories/leases';
+import { changeSettings, readSettings, signIn, signUp, waitAfter } from './accounts';
+import type { Application } from './application';
+import { enterDemo, loadDemoOnce } from './demo';
+
+let app: Application;
+beforeAll(async () => {
+  app = await openTestApplication();
+});
+
+describe('accounts', () => {
+  it('sign in with their own password, whatever the case of the address', async () => {
+    const account = await newAccount(app);
+    expect(
+      await signIn(app, plainPasswords, { address: account.address.toUpperCase(), password: 'a long password' }),
+    ).toMatchObject({ id: account.id });
+  });
+
+  it('have one address each', async () => {
+    const { address } = await newAccount(app);
+    const again = { name: 'Other', address, password: 'another password', locale: 'en-GB', timeZone: 'UTC' };
+    await expect(signUp(app, plainPasswords, again)).rejects.toMatchObject({
+      status: 409,
+      data: { fields: { address: expect.any(String) } },
+    });
+  });
+
+  it('answer alike for a wrong password and an address without account', async () => {
+    const { address } = await newAccount(app);
+    const wrong = await signIn(app, plainPasswords, { address, password: 'wrong' }).catch((e) => e);
+    const nobody = await signIn(app, plainPasswords, { address: 'nobody@test.example', password: 'wrong' }).catch(
+      (e) => e,
+    );
+    expect([wrong.status, wrong.message]).toEqual([401, nobody.message]);
+  });
+
+  it('are slowed after failures, and free again after the wait or a success', async () => {
+    const { address } = await newAccount(app);
+    let now = 1_000_000_000_000;
+    const slow: Application = { ...app, now: () => now };
+    const attempt = (password: string) =>
+      signIn(slow, plainPasswords, { address, password }).then(
+        () => 200,
+        (e) => e.status,
+      );
+    expect([await attempt('1'), await attempt('2'), await attempt('3')]).toEqual([401, 401, 401]);
+    expect(await attempt('a long password')).toBe(429);
+    now += waitAfter(3);
+    expect(await attempt('4')).toBe(401);
+    now += waitAfter(4) - 1;
+    expect(await attempt('a long password')).toBe(429);
+    now += 1;
+    expect(await attempt('a long password')).toBe(200);
+    expect([await attempt('1'), await attempt('2')]).toEqual([401, 401]);
+    expect([0, 2, 3, 4, 20].map(waitAfter)).toEqual([0, 0, 2000, 4000, 900_000]);
+  });
+});
+
+describe('settings', () => {
+  it('are not overwritten by an older page', async () => {
+    const { id } = await newAccount(app);
+    const first = await readSettings(app, id);
+    const saved = await changeSettings(app, id, {
+      ...first,
+      name: 'New Name',
+      fields: [{ name: 'tel', value: '1' }],
+      signature: docFromText('x'),
+    });
+    expect(saved).toMatchObject({
+      version: first.version + 1,
+      name: 'New Name',
+      fields: [{ name: 'tel', value: '1' }],
+    });
+    await expect(changeSettings(app, id, { ...first, name: 'Older' })).rejects.toMatchObject({
+      status: 409,
+      data: { current: { name: 'New Name' } },
+    });
+  });
+});
+
+describe('the database', () => {
+  it('is on the newest step, and migrating again changes nothing', async () => {
+    expect(await currentMigration(app.db)).toBe(NEWEST_MIGRATION);
+    await migrate(app.db);
+    expect(await currentMigration(app.db)).toBe(NEWEST_MIGRATION);
+  });
+
+  it('ends the data of an account with the account', async () => {
+    const { id } = await newAccount(app);
+    await app.mailbox(id).append('inbox', Buffer.from('From: a@x.example\r\n\r\nx'));
+    await app.db('accounts').where({ id }).delete();
+    for (const table of ['settings', 'people', 'messages', 'message_sources'])
+      expect(await app.db(table).where({ owner: id })).toEqual([]);
+  });
+
+  it('carries the owner in every table of personal data', async () => {
+    const [rows] = await app.db.raw(
+      "SELECT table_name AS name, SUM(column_name = 'owner') AS owned FROM information_schema.columns WHERE table_schema = DATABASE() GROUP BY table_name",
+    );
+    const unowned = (rows as { name: string; owned: number }[])
+      .filter(({ owned }) => !Number(owned))
+      .map(({ name }) => name);
+    expect(unowned.sort()).toEqual(['accounts', 'leases', 'migrations', 'migrations_lock', 'sign_in_attempts']);
+  });
+
+  it('lets one of several processes do periodic work', async () => {
+    const [a, b] = [newId(), newId()];
+    expect(await takeLease(app.db, 'work', a, 1000, 500)).toBe(true);
+    expect(await takeLease(app.db, 'work', b, 1200, 500)).toBe(false);
+    expect(await takeLease(app.db, 'work', a, 1400, 500)).toBe(true);
+    expect(await takeLease(app.db, 'work', b, 1901, 500)).toBe(true);
+  });
+
+  it('makes ids that sort by age and do not repeat', () => {
+    const ids = Array.from({ length: 2000 }, (_, i) => newId(1_000_000 + i));
+    expect([...ids].sort()).toEqual(ids);
+    expect(new Set(Array.from({ length: 2000 }, () => newId(5))).size).toBe(2000);
+    expect(ids.every((id) => /^[0-9a-z]{26}$/.test(id))).toBe(true);
+  });
+});
+
+describe('the demo', () => {
+  it('is loaded once, with mail of every sort, and only where it is offered', async () => {
+    await expect(enterDemo(app, plainPasswords, false)).rejects.toMatchObject({ status: 404 });
+    const wren = await enterDemo(app, plainPasswords, true);
+    await loadDemoOnce(app, plainPasswords);
+    const box = app.mailbox(wren.id);
+    const total = async (folder: 'inbox' | 'sent' | 'archive' | 'trash', waiting = false) =>
+      (await box.list({ folder, waiting, limit: 200 })).total;
+    const totals = [await total('inbox'), await total('sent'), await total('archive'), await total('trash')];
+    expect(totals.reduce((a, b) => a + b)).toBeGreaterThanOrEqual(55);
+    expect(await total('inbox', true)).toBe(13);
+    const { rows } = await box.list({ folder: 'inbox', waiting: true, limit: 200 });
+    expect(rows.filter(({ broken }) => broken)).toEqual([]);
+    expect(rows.map(({ receivedAt }) => receivedAt)).toEqual(
+      rows.map(({ receivedAt }) => receivedAt).sort((a, b) => a - b),
+    );
+    expect(rows.every(({ receivedAt }) => receivedAt <= app.now())).toBe(true);
+    for (const row of rows) expect((await box.get(row.id)).raw.toString()).toMatch(/\.example/);
+  });
+});

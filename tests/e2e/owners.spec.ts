@@ -1,0 +1,213 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { request, type APIRequestContext } from '@playwright/test';
+import { clientMessage, expect, test } from './desk';
+
+/** Routes that anybody may ask; they answer for nobody in particular. */
+const PUBLIC = [
+  'GET /health',
+  'GET /account',
+  'POST /account/sign-up',
+  'POST /account/sign-in',
+  'POST /account/sign-out',
+  'POST /account/demo',
+];
+
+/** Every route of the server, from its files. */
+function routes(folder = 'server/api', path = ''): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    if (entry.isDirectory()) return routes(join(folder, entry.name), `${path}/${entry.name}`);
+    const [, name, method] = /^(.+)\.(get|post|put|patch|delete)\.ts$/.exec(entry.name) ?? [];
+    return name ? [`${method!.toUpperCase()} ${name === 'index' ? path : `${path}/${name}`}`] : [];
+  });
+}
+
+async function newcomer(baseURL: string, name: string): Promise<APIRequestContext> {
+  const context = await request.newContext({ baseURL });
+  const address = `${name}-${Date.now()}-${Math.random()}@test.example`;
+  const answer = await context.post('/api/account/sign-up', { data: { name, address, password: 'a long password' } });
+  expect(answer.status()).toBe(200);
+  return context;
+}
+
+const EMPTY = { type: 'doc', content: [{ type: 'paragraph' }] };
+
+test('one account cannot read, change or guess what belongs to another, on any route', async ({ baseURL }) => {
+  const owner = await newcomer(baseURL!, 'Owner');
+  const stranger = await newcomer(baseURL!, 'Stranger');
+  const nobody = await request.newContext({ baseURL });
+  const json = async (context: APIRequestContext, path: string, data?: object) =>
+    (await (data ? context.post(`/api${path}`, { data }) : context.get(`/api${path}`))).json();
+
+  const withPart = Buffer.from(
+    'From: Ada <ada@client.example>\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\nContent-Type: text/plain\r\nContent-Disposition: attachment; filename=secret.txt\r\n\r\nsecret',
+  );
+  await owner.post('/api/messages/import', { data: withPart, headers: { 'content-type': 'application/octet-stream' } });
+  await owner.post('/api/messages/import', {
+    data: clientMessage(),
+    headers: { 'content-type': 'application/octet-stream' },
+  });
+  const [message] = (await json(owner, '/messages')).rows.filter((row: { attachments: number }) => row.attachments);
+  const note = await json(owner, '/notes', { name: 'Mine', subject: EMPTY, body: EMPTY });
+  const draft = await json(owner, '/drafts', { mode: 'reply', originalId: message.id });
+  const [person] = await json(owner, '/people?address=ada@client.example');
+  const letter = await json(owner, '/drafts', { mode: 'new' });
+  const content = {
+    to: [{ name: '', address: 'x@client.example' }],
+    cc: [],
+    bcc: [],
+    subject: EMPTY,
+    body: EMPTY,
+    answers: {},
+    quote: false,
+  };
+  const saved = await (await owner.put(`/api/drafts/${letter.id}`, { data: { ...content, version: 1 } })).json();
+  const sending = await json(owner, `/drafts/${letter.id}/send`, { version: saved.version, key: 'owner-sends-once' });
+  expect(sending.state).toBe('sent');
+  expect(await (await owner.get(`/api/messages/${message.id}/attachments/0`)).text()).toContain('secret');
+
+  /** What a stranger would ask with the owner's ids. Lists are asked too: they must not show the owner's rows. */
+  const asked: Record<string, { path?: string; data?: object; list?: boolean; raw?: Buffer }> = {
+    'GET /settings': { list: true },
+    'PUT /settings': {
+      data: { version: 1, name: 'Stranger', locale: 'en-GB', timeZone: 'UTC', fields: [], signature: EMPTY },
+      list: true,
+    },
+    'GET /messages': { list: true },
+    'POST /messages/import': { raw: clientMessage({ id: 'strange' }), list: true },
+    'GET /messages/[id]': { path: `/messages/${message.id}` },
+    'PATCH /messages/[id]': { path: `/messages/${message.id}`, data: { folder: 'trash' } },
+    'GET /messages/[id]/answer': { path: `/messages/${message.id}/answer`, list: true },
+    'GET /messages/[id]/attachments/[index]': { path: `/messages/${message.id}/attachments/0` },
+    'GET /people': { path: '/people?address=ada@client.example', list: true },
+    'PUT /people/[id]': {
+      path: `/people/${person.id}`,
+      data: { version: 1, firstName: 'X', lastName: '', fullName: '', company: '' },
+    },
+    'GET /notes': { list: true },
+    'POST /notes': { data: { name: 'Strange', subject: EMPTY, body: EMPTY }, list: true },
+    'GET /notes/[id]': { path: `/notes/${note.id}` },
+    'PUT /notes/[id]': { path: `/notes/${note.id}`, data: { version: 1, name: 'X', subject: EMPTY, body: EMPTY } },
+    'DELETE /notes/[id]': { path: `/notes/${note.id}` },
+    'POST /notes/[id]/restore': { path: `/notes/${note.id}/restore` },
+    'POST /notes/[id]/used': { path: `/notes/${note.id}/used` },
+    'GET /drafts': { list: true },
+    'POST /drafts': { data: { mode: 'reply', originalId: message.id } },
+    'GET /drafts/[id]': { path: `/drafts/${draft.id}` },
+    'PUT /drafts/[id]': { path: `/drafts/${draft.id}`, data: { ...content, version: draft.version } },
+    'DELETE /drafts/[id]': { path: `/drafts/${draft.id}` },
+    'POST /drafts/[id]/restore': { path: `/drafts/${draft.id}/restore` },
+    'POST /drafts/[id]/send': {
+      path: `/drafts/${draft.id}/send`,
+      data: { version: draft.version, key: 'owner-sends-once-more' },
+    },
+    'GET /sendings/[id]': { path: `/sendings/${sending.id}` },
+    'POST /sendings/[id]/take-back': { path: `/sendings/${sending.id}/take-back` },
+  };
+  expect(Object.keys(asked).concat(PUBLIC).sort()).toEqual(routes().sort());
+
+  const before = JSON.stringify([
+    await json(owner, '/notes'),
+    await json(owner, '/drafts'),
+    (await json(owner, '/messages')).rows,
+    await json(owner, '/people'),
+    await json(owner, '/settings'),
+  ]);
+  const secrets = [message.id, note.id, draft.id, person.id, letter.id, sending.id, 'secret.txt', 'Mine', 'Owner'];
+  for (const [route, { path, data, list, raw }] of Object.entries(asked)) {
+    const [method, pattern] = route.split(' ') as [string, string];
+    const ask = (context: APIRequestContext) =>
+      context.fetch(`/api${path ?? pattern}`, {
+        method,
+        ...(raw ? { data: raw, headers: { 'content-type': 'application/octet-stream' } } : data && { data }),
+      });
+    expect((await ask(nobody)).status(), `${route} without signing in`).toBe(401);
+    const answer = await ask(stranger);
+    const text = await answer.text();
+    if (!list) expect([403, 404, 409], `${route} for a stranger: ${text.slice(0, 200)}`).toContain(answer.status());
+    for (const secret of secrets)
+      expect(text.replace(/"url":"[^"]*"/, ''), `${route} shows ${secret}`).not.toContain(secret);
+    if (path?.includes(message.id) && !list) {
+      // Not there and not yours answer alike.
+      const unknown = await stranger.fetch(`/api${path.replace(message.id, '0'.repeat(26))}`, {
+        method,
+        ...(data && { data }),
+      });
+      expect(unknown.status()).toBe(answer.status());
+    }
+  }
+  const after = JSON.stringify([
+    await json(owner, '/notes'),
+    await json(owner, '/drafts'),
+    (await json(owner, '/messages')).rows,
+    await json(owner, '/people'),
+    await json(owner, '/settings'),
+  ]);
+  expect(after).toBe(before);
+});
+
+test('a request from another site is turned away, and health tells the migration', async ({ baseURL }) => {
+  const context = await newcomer(baseURL!, 'Robin');
+  const foreign = await context.post('/api/notes', {
+    data: { name: 'x', subject: EMPTY, body: EMPTY },
+    headers: { origin: 'https://elsewhere.example' },
+  });
+  expect(foreign.status()).toBe(403);
+  const health = await (await context.get('/api/health')).json();
+  expect(health).toMatchObject({ ok: true, database: 'answers', migration: '0001_foundation' });
+});
+
+test('bad input gets a message in words, and changes nothing', async ({ baseURL }) => {
+  const context = await newcomer(baseURL!, 'Robin');
+  const tries: [string, string, object, RegExp][] = [
+    ['post', '/notes', { name: '', subject: EMPTY, body: EMPTY }, /needs a name/],
+    [
+      'post',
+      '/notes',
+      { name: 'x', subject: EMPTY, body: { type: 'doc', content: [{ type: 'video' }] } },
+      /could not be read/,
+    ],
+    [
+      'post',
+      '/notes',
+      { name: 'x', subject: { type: 'doc', content: [{ type: 'paragraph' }, { type: 'paragraph' }] }, body: EMPTY },
+      /one line/,
+    ],
+    ['post', '/notes', {}, /needs a name|required/],
+    ['post', '/drafts', { mode: 'shout' }, /mode/],
+    [
+      'put',
+      '/settings',
+      { version: 1, name: 'x', locale: 'no such place', timeZone: 'UTC', fields: [], signature: EMPTY },
+      /language and region/,
+    ],
+    [
+      'put',
+      '/settings',
+      { version: 1, name: 'x', locale: 'en', timeZone: 'Mars/Olympus', fields: [], signature: EMPTY },
+      /time zone/,
+    ],
+    [
+      'put',
+      '/settings',
+      {
+        version: 1,
+        name: 'x',
+        locale: 'en',
+        timeZone: 'UTC',
+        fields: [
+          { name: 'a', value: '' },
+          { name: 'A', value: '' },
+        ],
+        signature: EMPTY,
+      },
+      /same name/,
+    ],
+  ];
+  for (const [method, path, data, message] of tries) {
+    const answer = await context.fetch(`/api${path}`, { method, data });
+    expect(answer.status(), path).toBe(422);
+    expect(JSON.stringify(await answer.json())).toMatch(message);
+  }
+  expect(await (await context.get('/api/notes')).json()).toEqual([]);
+});
