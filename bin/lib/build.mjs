@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { mkdir, readdir, readFile, rename, rm, stat, utimes } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { command, needSpace } from './process.mjs';
+import { command, isAlive, needSpace } from './process.mjs';
 import { say } from './say.mjs';
 
 /** What the built application is made of. */
@@ -37,7 +37,7 @@ export async function ensureBuild(root) {
   const folder = join(builds, name);
   const entry = join(folder, 'server', 'index.mjs');
   if (existsSync(entry)) {
-    await utimes(folder, new Date(), new Date());
+    await markUsed(folder);
     return entry;
   }
   await needSpace(root, 500);
@@ -63,8 +63,20 @@ export async function ensureBuild(root) {
     await rm(work, { recursive: true, force: true });
     await rm(env.JAR_NOTE_BUILD, { recursive: true, force: true });
   }
+  await markUsed(folder);
   await dropOldBuilds(builds);
   return entry;
+}
+
+/** Says that this process serves from the build, for as long as it lives. */
+async function markUsed(folder) {
+  await writeFile(join(folder, `used-by-${process.pid}`), '');
+  await utimes(folder, new Date(), new Date());
+}
+
+async function isUsed(folder) {
+  const marks = (await readdir(folder)).map((name) => /^used-by-(\d+)$/.exec(name)).filter(Boolean);
+  return marks.some(([, pid]) => isAlive(Number(pid)));
 }
 
 async function dropOldBuilds(builds) {
@@ -73,5 +85,7 @@ async function dropOldBuilds(builds) {
     if (/^[0-9a-f]{16}$/.test(name)) dated.push({ name, at: (await stat(join(builds, name))).mtimeMs });
   }
   dated.sort((a, b) => b.at - a.at);
-  for (const { name } of dated.slice(KEPT_BUILDS)) await rm(join(builds, name), { recursive: true, force: true });
+  for (const { name } of dated.slice(KEPT_BUILDS)) {
+    if (!(await isUsed(join(builds, name)))) await rm(join(builds, name), { recursive: true, force: true });
+  }
 }

@@ -30,12 +30,20 @@ useEventListener(window, ['resize', 'scroll'], place, { capture: true, passive: 
 
 <template>
   <Teleport to="body">
-    <div class="popup" :class="{ above: at.above }" :style="{ left: `${at.left}px`, top: `${at.top}px` }">
+    <div
+      class="popup"
+      role="region"
+      aria-label="Note search"
+      :class="{ above: at.above }"
+      :style="{ left: `${at.left}px`, top: `${at.top}px` }"
+    >
       <p class="head small soft">
         <template v-if="search.query.trim()">Up, Down and Enter put a note in</template>
         <template v-else>Type any word of a note</template>
         <span> · Escape closes</span>
       </p>
+      <!-- The focus stays in the letter, so what is chosen is said. -->
+      <p class="visually-hidden" aria-live="polite">{{ search.found[current]?.row.name }}</p>
       <NoteMatches
         v-if="search.query.trim()"
         :found="search.found"

@@ -23,6 +23,10 @@ const near = computed(() =>
   notes.pinned.length ? notes.pinned : [...notes.rows].sort((a, b) => b.lastUsed - a.lastUsed).slice(0, 6),
 );
 
+// The input component hands every attribute on but this one.
+const input = ref<{ input?: HTMLInputElement }>();
+onMounted(() => input.value?.input?.setAttribute('role', 'combobox'));
+
 function take(id: string) {
   query.value = '';
   emit('insert', id);
@@ -49,11 +53,11 @@ function onKey(event: KeyboardEvent) {
     <div class="line">
       <el-input
         id="tray-search"
+        ref="input"
         v-model="query"
         class="search"
         placeholder="Find a note by any word"
         aria-label="Find a note"
-        role="combobox"
         aria-autocomplete="list"
         aria-controls="tray-found"
         :aria-expanded="found.length > 0"

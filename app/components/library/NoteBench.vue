@@ -114,8 +114,10 @@ function onKey(event: KeyboardEvent) {
   }
 }
 
-onMounted(() => {
-  if (!props.note) document.getElementById('note-name')?.focus();
+const nameInput = ref<{ focus(): void }>();
+onMounted(async () => {
+  await nextTick();
+  if (!props.note) nameInput.value?.focus();
 });
 </script>
 
@@ -131,7 +133,7 @@ onMounted(() => {
       <div class="line">
         <label for="note-name">Name</label>
         <div>
-          <el-input id="note-name" v-model="content.name" maxlength="200" @input="touch" />
+          <el-input id="note-name" ref="nameInput" v-model="content.name" maxlength="200" @input="touch" />
           <p v-if="fields.name" class="small wrong" role="alert">{{ fields.name }}</p>
         </div>
       </div>

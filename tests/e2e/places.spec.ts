@@ -1,0 +1,236 @@
+import { blank, bring, clientMessage, expect, expectAccessible, keepNote, paragraph, test, text } from './desk';
+
+/** One transparent pixel. */
+const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
+
+test('a note is written with blanks by keyboard, tried, kept, changed and found', async ({ somebody: { page } }) => {
+  await page.goto('/library');
+  await page.getByRole('button', { name: 'New note' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+  await page.keyboard.type('Confirm');
+  await page.getByRole('textbox', { name: 'Subject' }).focus();
+  await page.keyboard.type('For [day]');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Dear ');
+  await page.getByRole('button', { name: 'Of the person' }).click();
+  await page.getByRole('menuitem', { name: 'first name' }).click();
+  await page.getByRole('textbox', { name: 'Body' }).press('End');
+  await page.keyboard.type(', see you on [day] at [place].');
+  const bench = page.getByRole('region', { name: 'New note' });
+  await expect(bench.getByText('day · in 2 places')).toBeVisible();
+  await bench.getByLabel('day · in 2 places').fill('Monday');
+  await bench.getByLabel('first name').fill('Ada');
+  await expect(page.getByRole('region', { name: 'Try the note' })).toContainText('For Monday');
+  await expect(page.getByRole('region', { name: 'Try the note' })).toContainText('Dear Ada, see you on Monday at');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+
+  // A label changed in one place changes in all.
+  await page.getByRole('textbox', { name: 'Body' }).locator('.blank', { hasText: 'day' }).click();
+  await page.getByLabel('Label').fill('weekday');
+  await page.getByLabel('Label').press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Subject' })).toContainText('weekday');
+  await page.keyboard.press('Alt+k');
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Subject' })).toContainText('weekday');
+  await page.getByLabel('Find a note').fill('confrim');
+  await expect(page.getByRole('button', { name: 'Confirm', exact: true })).toBeVisible();
+  await page.getByLabel('Find a note').fill('xylophone');
+  await expect(page.getByText('No note holds these words.')).toBeVisible();
+});
+
+test('a note not kept yet survives a closed window; one changed elsewhere is not overwritten', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Shared', body: [paragraph(text('First.'))] });
+  await page.goto('/library');
+  await page.getByRole('button', { name: 'Shared' }).click();
+  const body = page.getByRole('textbox', { name: 'Body' });
+  await body.fill('Second, not kept.');
+  await page.reload();
+  await expect(body).toContainText('Second, not kept.');
+
+  const [{ id }] = await (await page.request.get('/api/notes')).json();
+  const note = await (await page.request.get(`/api/notes/${id}`)).json();
+  await page.request.put(`/api/notes/${id}`, { data: { ...note, name: 'Shared elsewhere' } });
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('changed in another window');
+  await expect(body).toContainText('Second, not kept.');
+  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  expect((await (await page.request.get(`/api/notes/${id}`)).json()).bodyText).toBe('Second, not kept.');
+});
+
+test('two blanks of one label that ask different things are refused, with the reason', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/library?note=new');
+  await page.getByLabel('Name', { exact: true }).fill('Contradiction');
+  await page.getByRole('textbox', { name: 'Body' }).focus();
+  await page.keyboard.type('[today] and ');
+  await page.getByRole('textbox', { name: 'Subject' }).focus();
+  await page.getByRole('button', { name: 'Today' }).click();
+  await page.getByRole('menuitem', { name: 'today' }).click();
+  // The palette gives the second one a label of its own; renamed by hand it contradicts.
+  await page.getByRole('textbox', { name: 'Subject' }).locator('.blank').click();
+  await page.getByLabel('Label').fill('today');
+  await page.getByLabel('Label').press('Enter');
+  await expect(page.getByText('Two blanks are called "today"')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('Two blanks are called "today"');
+});
+
+test('settings: fields fill blanks, the signature stands once, wrong values are named', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/settings');
+  await page.getByRole('button', { name: 'Add a field' }).click();
+  await page.getByLabel('Name of field 1').fill('telephone');
+  await page.getByLabel('Value of telephone').fill('01632 960 000');
+  await page.getByRole('textbox', { name: 'Signature' }).fill('Robin Tester\nRobin’s Repairs');
+  await page.getByLabel('Language and region').fill('nonsense!');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('This is not a language and region')).toBeVisible();
+  await page.getByLabel('Language and region').fill('en-GB');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+
+  await keepNote(page, {
+    name: 'Call me',
+    pinned: true,
+    body: [
+      paragraph(text('Call me on '), blank('telephone', 'sender', { field: 'telephone' })),
+      paragraph(),
+      paragraph(text('Robin Tester')),
+      paragraph(text('Robin’s Repairs')),
+    ],
+  });
+  await page.goto('/');
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
+  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: 'Call me' }).click();
+  const reply = page.getByRole('region', { name: 'Your reply' });
+  await expect(reply).toContainText('Call me on 01632 960 000');
+  expect((await reply.innerText()).match(/Robin’s Repairs/g)).toHaveLength(1);
+});
+
+test('a hostile message runs nothing and fetches nothing until pictures are asked for', async ({
+  somebody: { page },
+}) => {
+  const asked: string[] = [];
+  await page.route(/evil\.example/, (route) => {
+    asked.push(route.request().url());
+    return route.fulfill({ status: 200, contentType: 'image/png', body: Buffer.from(PIXEL, 'base64') });
+  });
+  const html = `<p>Dear Robin</p><script>top.document.title='owned'</script><img src="https://evil.example/t.png" onerror="top.document.title='owned'"><a href="javascript:top.document.title='owned'">link</a><style>@import 'https://evil.example/s.css'</style><div style="background:url(https://evil.example/b)">x</div>`;
+  const raw = Buffer.from(
+    `From: Eve <eve@evil.example>\r\nTo: robin@test.example\r\nSubject: <script>x</script>\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\nContent-Type: text/html; charset=utf-8\r\n\r\n${html}`,
+  );
+  await bring(page, [{ name: 'eve.eml', buffer: raw }]);
+  await page.getByRole('button', { name: /Eve/ }).click();
+  // Read from outside: the frame runs no script, the test's included.
+  const shown = () => page.evaluate(() => document.querySelector('iframe')?.contentDocument?.body?.innerText ?? '');
+  await expect.poll(shown).toContain('Dear Robin');
+  await expect(page.getByRole('heading', { name: '<script>x</script>' })).toBeVisible();
+  expect(asked).toEqual([]);
+  expect(await page.title()).toBe('Desk · Jar Note');
+  await page.getByRole('button', { name: 'Show them in this message' }).click();
+  await expect.poll(() => asked).toEqual(['https://evil.example/t.png']);
+});
+
+test('an mbox comes in with its broken message marked; the same file twice adds nothing', async ({
+  somebody: { page },
+}) => {
+  const mbox = [1, 2, 3]
+    .map(
+      (n) =>
+        `From a@x.example Mon Nov 23 09:00:00 2026\n${n === 2 ? '' : `From: Person ${n} <p${n}@x.example>\n`}Subject: Number ${n}\nDate: Mon, 23 Nov 2026 0${n}:00:00 +0000\n\nText ${n}\n\n`,
+    )
+    .join('');
+  await bring(page, [
+    { name: 'old.mbox', buffer: Buffer.from(mbox) },
+    { name: 'picture.png', buffer: Buffer.from('\x89PNG\r\n') },
+  ]);
+  const panel = page.getByRole('status', { name: 'Bringing messages in' });
+  await expect(panel).toContainText('3 messages brought in, 1 read in part.');
+  await expect(panel).toContainText('There is no message in this file.');
+  await expect(page.getByRole('button', { name: /Sender not named.*Read in part/ })).toBeVisible();
+  await panel.getByRole('button', { name: 'Close' }).click();
+  await bring(page, [{ name: 'old.mbox', buffer: Buffer.from(mbox) }]);
+  await expect(panel).toContainText('0 messages brought in, 3 already here.');
+});
+
+test('files can be dropped anywhere on the Desk', async ({ somebody: { page } }) => {
+  const data = await page.evaluateHandle((content) => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([content], 'ada.eml', { type: 'message/rfc822' }));
+    return transfer;
+  }, clientMessage().toString());
+  await page.dispatchEvent('.desk', 'dragenter', { dataTransfer: data });
+  await expect(page.getByText('Drop the files to bring their messages in')).toBeVisible();
+  await page.dispatchEvent('.desk', 'drop', { dataTransfer: data });
+  await expect(page.getByRole('button', { name: /Ada Marsh/ })).toBeVisible();
+});
+
+test('the demo is one click away, and every view meets the access rules in both themes', async ({ page }) => {
+  test.setTimeout(180_000);
+  for (const scheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme: scheme });
+    await page.goto('/sign-in');
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /Wren’s desk/ }).click();
+    await page.getByRole('button', { name: /^Dr Hana Sorensen/ }).click();
+    await expect(page.getByRole('article')).toContainText('Concert grand');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /^Marguerite Oduya/ }).click();
+    await expect(page.getByRole('article')).toContainText('vestry');
+    await page.keyboard.press('Alt+r');
+    const letter = page.getByRole('textbox', { name: 'Your reply' });
+    await expect(letter).toBeFocused();
+    await page.keyboard.type(',,two appo');
+    await expect(page.getByRole('option', { name: /Offer two appointments/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('Tuesday');
+    await expect(page.getByText('2 blanks are open')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Discard' }).click();
+    await expect(page.getByText('Draft discarded.')).toBeVisible();
+    await page.goto('/library');
+    await page.getByRole('button', { name: 'Confirm an appointment' }).click();
+    await expect(page.getByRole('region', { name: 'Try the note' })).toBeVisible();
+    await expectAccessible(page);
+    await page.goto('/settings');
+    await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  }
+});
+
+test('the Desk fits without scrolling the page, at 1280 and at 1024 wide', async ({ page }) => {
+  await page.goto('/sign-in');
+  await page.getByRole('button', { name: /Wren’s desk/ }).click();
+  await page.getByRole('button', { name: /^Lucien Abara/ }).click();
+  await expect(page.getByRole('article')).toContainText('seven of my pupils');
+  await page.keyboard.press('Alt+r');
+  await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeVisible();
+  for (const width of [1280, 1024]) {
+    await page.setViewportSize({ width, height: 800 });
+    expect(
+      await page.evaluate(() => [
+        document.documentElement.scrollWidth <= innerWidth,
+        document.documentElement.scrollHeight <= innerHeight,
+      ]),
+    ).toEqual([true, true]);
+    for (const name of ['Their message', 'Your reply']) {
+      const box = (await page.getByLabel(name).first().boundingBox())!;
+      expect(box.width).toBeGreaterThan(270);
+      expect(box.x + box.width).toBeLessThanOrEqual(width);
+    }
+    await expect(page.getByRole('button', { name: 'Send', exact: true })).toBeInViewport({ ratio: 1 });
+  }
+  await page.getByRole('button', { name: 'Discard' }).click();
+});
