@@ -23,14 +23,16 @@ const CLOSE: Record<string, (mark: Mark) => string> = {
   filled: () => '',
 };
 
-/** Runs of spaces survive HTML's folding: every second one does not break. */
-function textHtml(text: string): string {
-  return escapeHtml(text).replace(/ {2}/g, ' &nbsp;').replace(/^ /, '&nbsp;').replace(/\t/g, '&emsp;');
+/** Spaces survive HTML's folding: of a run every second one does not break, nor does one that begins a line. */
+function textHtml(text: string, beginsLine: boolean): string {
+  const html = escapeHtml(text).replace(/ {2}/g, ' &nbsp;').replace(/\t/g, '&emsp;');
+  return beginsLine ? html.replace(/^ /, '&nbsp;') : html;
 }
 
 function inlineHtml(parent: Node): string {
   let out = '';
   let open: readonly Mark[] = [];
+  let beginsLine = true;
   parent.forEach((child) => {
     let keep = 0;
     while (keep < open.length && keep < child.marks.length && open[keep]!.eq(child.marks[keep]!)) keep++;
@@ -39,7 +41,8 @@ function inlineHtml(parent: Node): string {
     open = child.marks;
     if (child.type.name === 'hardBreak') out += '<br>';
     else if (child.type.name === 'blank') out += escapeHtml(`[${child.attrs.label}]`);
-    else out += textHtml(child.text ?? '');
+    else out += textHtml(child.text ?? '', beginsLine);
+    beginsLine = child.type.name === 'hardBreak';
   });
   for (let i = open.length - 1; i >= 0; i--) out += CLOSE[open[i]!.type.name]!(open[i]!);
   return out;

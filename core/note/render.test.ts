@@ -108,6 +108,13 @@ describe('HTML', () => {
     );
   });
 
+  it('keeps spaces that HTML would fold, and leaves the others to break lines', () => {
+    const bold = { type: 'bold' };
+    expect(toHtml(parseDoc(doc(p(t(' a  b'), t(' c', bold)))))).toBe(
+      '<p style="margin:0">&nbsp;a &nbsp;b<strong> c</strong></p>',
+    );
+  });
+
   it('leaves no trace of filled blanks', () => {
     const filled = {
       type: 'filled',

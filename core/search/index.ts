@@ -42,11 +42,13 @@ const SLIP = [1, 0.45, 0.2];
 
 interface Entry {
   note: SearchNote;
-  lengths: number[];
   terms: string[];
 }
 
-/** Per word: doc number, field, count, three numbers in a row for each posting. */
+/**
+ * Per word: number of the note, field, count, three numbers in a row for each posting. The postings of one note stand
+ * together, since a note is taken in at once.
+ */
 type Postings = number[];
 
 /**
@@ -59,6 +61,8 @@ export class NoteIndex {
   readonly #numbers = new Map<string, number>();
   readonly #postings = new Map<string, Postings>();
   readonly #totals = [0, 0, 0];
+  /** Words in each field of each note, by number of the note: three in a row. */
+  readonly #lengths: number[] = [];
   #next = 0;
   #vocabulary: Vocabulary | null = null;
 
@@ -70,7 +74,6 @@ export class NoteIndex {
   put(note: SearchNote): void {
     this.drop(note.id);
     const number = this.#next++;
-    const lengths: number[] = [];
     const seen = new Set<string>();
     FIELDS.forEach((field, f) => {
       const counts = new Map<string, number>();
@@ -85,10 +88,10 @@ export class NoteIndex {
         postings.push(number, f, count);
         seen.add(term);
       }
-      lengths.push(list.length);
+      this.#lengths.push(list.length);
       this.#totals[f]! += list.length;
     });
-    this.#docs.set(number, { note, lengths, terms: [...seen] });
+    this.#docs.set(number, { note, terms: [...seen] });
     this.#numbers.set(note.id, number);
   }
 
@@ -97,7 +100,7 @@ export class NoteIndex {
     const number = this.#numbers.get(id);
     if (number === undefined) return;
     const entry = this.#docs.get(number)!;
-    entry.lengths.forEach((length, f) => (this.#totals[f]! -= length));
+    FIELDS.forEach((_, f) => (this.#totals[f]! -= this.#lengths[number * 3 + f]!));
     for (const term of entry.terms) {
       const postings = this.#postings.get(term)!;
       const kept: Postings = [];
@@ -139,45 +142,63 @@ export class NoteIndex {
     const open = typed[typed.length - 1]!.to === query.length;
     const count = this.#docs.size;
     const average = this.#totals.map((total) => Math.max(total / count, 1e-9));
-    const scores = new Map<number, { score: number; matched: number; terms: Set<string> }>();
+    const total = new Float64Array(this.#next);
+    const matched = new Uint8Array(this.#next);
+    const best = new Float64Array(this.#next);
+    const found: number[] = [];
+    /** For each typed word, the word of each note that stood in for it. */
+    const bestTerms = typed.map(() => [] as string[]);
 
     typed.forEach(({ term: word }, w) => {
-      const best = new Map<number, { score: number; term: string }>();
+      const touched: number[] = [];
       for (const [term, weight] of this.#candidates(word, open && w === typed.length - 1)) {
         const postings = this.#postings.get(term)!;
-        const sums = new Map<number, number>();
-        for (let i = 0; i < postings.length; i += 3) {
+        let holders = 0;
+        for (let i = 0; i < postings.length; i += 3) if (postings[i] !== postings[i - 3]) holders++;
+        const idf = weight * (K1 + 1) * Math.log(1 + (count - holders + 0.5) / (holders + 0.5));
+        for (let i = 0; i < postings.length;) {
           const number = postings[i]!;
-          const f = postings[i + 1]!;
-          const length = this.#docs.get(number)!.lengths[f]!;
-          const normal = 1 - FIELD_B[f]! + (FIELD_B[f]! * length) / average[f]!;
-          sums.set(number, (sums.get(number) ?? 0) + (FIELD_WEIGHT[f]! * postings[i + 2]!) / normal);
-        }
-        const idf = Math.log(1 + (count - sums.size + 0.5) / (sums.size + 0.5));
-        for (const [number, tf] of sums) {
-          const score = (weight * idf * tf * (K1 + 1)) / (K1 + tf);
-          const known = best.get(number);
-          if (!known || known.score < score) best.set(number, { score, term });
+          let tf = 0;
+          for (; postings[i] === number; i += 3) {
+            const f = postings[i + 1]!;
+            const normal = 1 - FIELD_B[f]! + (FIELD_B[f]! * this.#lengths[number * 3 + f]!) / average[f]!;
+            tf += (FIELD_WEIGHT[f]! * postings[i + 2]!) / normal;
+          }
+          const score = (idf * tf) / (K1 + tf);
+          if (best[number] === 0) touched.push(number);
+          if (score > best[number]!) {
+            best[number] = score;
+            bestTerms[w]![number] = term;
+          }
         }
       }
-      for (const [number, { score, term }] of best) {
-        const total = scores.get(number);
-        if (total) {
-          total.score += score;
-          total.matched++;
-          total.terms.add(term);
-        } else scores.set(number, { score, matched: 1, terms: new Set([term]) });
+      for (const number of touched) {
+        if (!matched[number]) found.push(number);
+        total[number]! += best[number]!;
+        matched[number]!++;
+        best[number] = 0;
       }
     });
 
-    const hits: Hit[] = [];
-    for (const [number, { score, matched, terms }] of scores) {
+    const top: { number: number; id: string; score: number }[] = [];
+    const before = (a: { score: number; id: string }, b: { score: number; id: string }) =>
+      a.score > b.score || (a.score === b.score && a.id < b.id);
+    for (const number of found) {
       const { note } = this.#docs.get(number)!;
-      const whole = (matched / typed.length) ** 3;
-      hits.push({ id: note.id, score: score * whole * habit(note, now), terms: [...terms] });
+      const score = total[number]! * (matched[number]! / typed.length) ** 3 * habit(note, now);
+      const hit = { number, id: note.id, score };
+      // Few are shown of many found, so the best are kept in order and nothing is sorted.
+      if (top.length === limit && !before(hit, top[limit - 1]!)) continue;
+      let at = top.length;
+      while (at > 0 && before(hit, top[at - 1]!)) at--;
+      top.splice(at, 0, hit);
+      if (top.length > limit) top.pop();
     }
-    hits.sort((a, b) => b.score - a.score || (a.id < b.id ? -1 : 1));
-    return hits.slice(0, limit);
+    return top.map(({ number, id, score }) => ({
+      id,
+      score,
+      terms: bestTerms.flatMap((terms) => terms[number] ?? []),
+    }));
   }
 }
 

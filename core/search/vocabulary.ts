@@ -50,6 +50,8 @@ export class Vocabulary {
     const out: { term: string; slips: number }[] = [];
     const n = typed.length;
     const rows: number[][] = [Array.from({ length: n + 1 }, (_, i) => i)];
+    /** The least number in each row. */
+    const leasts: number[] = [0];
     let previous = '';
     let i = 0;
     while (i < this.#terms.length) {
@@ -74,8 +76,9 @@ export class Vocabulary {
           if (cost < least) least = cost;
         }
         if (asBeginning && row[n]! < best) best = row[n]!;
-        // One row of grace: a transposition looks two rows back.
-        if (least > most + 1) {
+        leasts[depth + 1] = least;
+        // A transposition adds one to the row before, so that one must be past hope as well.
+        if (least > most && leasts[depth]! >= most) {
           cut = true;
           previous = term.slice(0, depth + 1);
           break;

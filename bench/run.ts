@@ -1,0 +1,24 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startMariaDb } from '../bin/lib/mariadb.mjs';
+import { benchFill } from './fill';
+import { benchImport } from './import';
+import { benchSearch } from './search';
+
+const root = process.cwd();
+const [only, queries] = process.argv.slice(2);
+const wanted = (name: string) => !only || only === name;
+
+if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
+if (wanted('fill')) benchFill(5_000);
+if (wanted('import')) {
+  const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
+  const { url, stop } = await startMariaDb(folder);
+  try {
+    await benchImport(url, 10_000);
+  } finally {
+    await stop();
+    await rm(folder, { recursive: true, force: true });
+  }
+}

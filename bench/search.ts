@@ -1,0 +1,68 @@
+import Fuse from 'fuse.js';
+import MiniSearch from 'minisearch';
+import { NoteIndex, type SearchNote } from '../core/search';
+import { corpus, queries } from './corpus';
+import { print, spread, time } from './measure';
+
+const KINDS = ['whole', 'half', 'slip'] as const;
+
+/** Each key press of a query is a query. */
+const keystrokes = (text: string) => Array.from({ length: text.length }, (_, i) => text.slice(0, i + 1));
+
+/** Mean reciprocal rank of the wanted note among the first ten. */
+function mrr(list: { text: string; id: string }[], find: (query: string) => string[]): number {
+  const sum = list.reduce((total, { text, id }) => {
+    const at = find(text).slice(0, 10).indexOf(id);
+    return total + (at < 0 ? 0 : 1 / (at + 1));
+  }, 0);
+  return Number((sum / list.length).toFixed(4));
+}
+
+/** Search over 10,000 notes, each keystroke a query, beside two libraries of the registry over the same notes. */
+export function benchSearch(root: string, size: number, held: boolean): void {
+  const notes = corpus(root, size);
+  const ours = new NoteIndex();
+  const building = time(notes, (note) => ours.put(note));
+
+  const fields = ['name', 'body'];
+  const plain = new MiniSearch<SearchNote>({ fields });
+  plain.addAll(notes);
+  const best = { prefix: true, fuzzy: 0.2, combineWith: 'AND', boost: { name: 2 } } as const;
+  const fuse = new Fuse(notes, { keys: fields });
+
+  const finders: [string, (query: string) => string[], number][] = [
+    ['jar note', (query) => ours.search(query, { limit: 10 }).map(({ id }) => id), 1],
+    ['minisearch, defaults', (query) => plain.search(query).map(({ id }) => id as string), 1],
+    ['minisearch, best setting', (query) => plain.search(query, best).map(({ id }) => id as string), 1],
+    // A scan of every note: fewer queries are enough to see where it stands.
+    ['fuse.js, defaults', (query) => fuse.search(query, { limit: 10 }).map(({ item }) => item.id), 20],
+  ];
+  const lists = KINDS.map((kind) => [kind, queries(notes, kind, 500, held)] as const);
+  const typed = lists[0]![1].slice(0, 100).flatMap(({ text }) => keystrokes(text));
+  const rows = finders.map(([name, find, thin]) => {
+    find('warm up');
+    const times = time(
+      typed.filter((_, i) => i % (thin * (thin > 1 ? 5 : 1)) === 0),
+      find,
+    );
+    const quality = Object.fromEntries(
+      lists.map(([kind, list]) => [
+        `mrr10_${kind}`,
+        mrr(
+          list.filter((_, i) => i % thin === 0),
+          find,
+        ),
+      ]),
+    );
+    return {
+      name: `search: ${name}`,
+      size: notes.length,
+      ...spread(times),
+      queries: held ? 'held out' : 'tuning',
+      ...quality,
+    };
+  });
+  const yardstick = rows[2]!.median;
+  for (const row of rows) print({ ...row, ratio: Number((row.median / yardstick).toFixed(3)) });
+  print({ name: 'search: taking one note in', size: notes.length, ...spread(building) });
+}
