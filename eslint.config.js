@@ -21,6 +21,8 @@ export default ts.config(
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrors: 'none' },
       ],
       'no-control-regex': 'off',
+      // Playwright reads from the pattern which fixtures are wanted.
+      'no-empty-pattern': ['error', { allowObjectPatternsAsParameters: true }],
       'vue/multi-word-component-names': 'off',
       'vue/require-default-prop': 'off',
     },

@@ -47,7 +47,8 @@ async function quoteOf(app: Application, owner: string, originalId: string, loca
 
 /**
  * Sends a draft. Under one lock the draft is looked at, made into bytes and put into the outbox with the key of this
- * press of Send; only then is anything tried. The same key again answers with what became of the first.
+ * press of Send; only then is anything tried. The same key again, or another one after the draft has gone, answers with
+ * what became of the first.
  * @throws UserError 422 with the sights when the last look holds it back, 409 when the draft has changed.
  */
 export async function sendDraft(
@@ -56,8 +57,8 @@ export async function sendDraft(
   id: string,
   { version, key }: { version: number; key: string },
 ) {
-  const before = await outboxByKey(app.db, owner, key);
-  if (before) return toSending(before);
+  const before = (await outboxByKey(app.db, owner, key)) ?? (await outboxOfDraft(app.db, owner, id));
+  if (before && (before.key === key || before.state === 'sent')) return toSending(before);
 
   const peek = await readDraft(app, owner, id);
   const account = await accountById(app.db, owner);
@@ -71,8 +72,11 @@ export async function sendDraft(
   const outboxId = newId();
   const already = await app.db.transaction(async (trx) => {
     const draft = await lockDraft(trx, owner, id);
-    if (!draft) throw notFound('draft');
-    if (draft.state === 'sending') return outboxOfDraft(trx, owner, id);
+    if (!draft || draft.state === 'sending') {
+      const other = await outboxOfDraft(trx, owner, id);
+      if (draft || other?.state === 'sent') return other;
+      throw notFound('draft');
+    }
     if (draft.version !== version) throw stale('draft', draft);
     const subject = parseDoc(draft.subject);
     const body = parseDoc(draft.body);

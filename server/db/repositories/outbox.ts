@@ -4,6 +4,8 @@ import { json, num } from '../rows';
 
 export interface OutboxItem extends Sending {
   owner: string;
+  /** Names the press of Send it came from. */
+  key: string;
   originalId: string | null;
   messageId: string;
   envelopeFrom: string;
@@ -16,6 +18,7 @@ function toItem(row: Record<string, unknown>): OutboxItem {
   return {
     id: String(row.id),
     owner: String(row.owner),
+    key: String(row.idempotency_key),
     draftId: String(row.draft_id),
     originalId: (row.original_id as string | null) ?? null,
     messageId: String(row.message_id),
@@ -32,9 +35,7 @@ function toItem(row: Record<string, unknown>): OutboxItem {
 export async function insertOutbox(
   trx: Knex,
   owner: string,
-  item: Pick<OutboxItem, 'id' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'envelopeTo' | 'raw'> & {
-    key: string;
-  },
+  item: Pick<OutboxItem, 'id' | 'key' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'envelopeTo' | 'raw'>,
   now: number,
 ) {
   await trx('outbox').insert({
