@@ -9,6 +9,7 @@ interface Journal {
   content: Content;
 }
 
+const JOURNAL_AFTER = 300;
 const SAVE_AFTER = 400;
 /** Typing without a pause is saved this often all the same. */
 const SAVE_AT_LEAST = 900;
@@ -16,13 +17,13 @@ const RETRY_AFTER = 3_000;
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 
-function contentOf({ to, cc, bcc, subject, body, answers, quote }: Content): Content {
-  return { to, cc, bcc, subject, body, answers, quote };
+function contentOf({ to, cc, bcc, subject, body, fills, quote }: Content): Content {
+  return { to, cc, bcc, subject, body, fills, quote };
 }
 
 /**
- * One draft being written. Every change is put into a journal in this browser at once and sent to the server within a
- * second; what the server has not got is found again in the journal, even after the browser was killed. A draft that was
+ * One draft being written. Every change is put into a journal in this browser within half a second and sent to the
+ * server within a second; what the server has not got is found again in the journal, even after the browser was killed. A draft that was
  * changed elsewhere meanwhile is not overwritten: both versions are kept until one is chosen.
  */
 export function useDraft(owner: () => string) {
@@ -35,10 +36,24 @@ export function useDraft(owner: () => string) {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let firstChange = 0;
   let saving: Promise<void> | null = null;
+  let journalTimer: ReturnType<typeof setTimeout> | undefined;
+  /** Parts that change at every key press are read when they are needed. */
+  const late = new Map<string, () => Partial<Content>>();
+
+  /** Takes over what the editors hold. */
+  function settle(): void {
+    if (!late.size || !draft.value) return;
+    const parts = [...late.values()].map((read) => read());
+    late.clear();
+    draft.value = Object.assign({ ...draft.value }, ...parts);
+  }
 
   const journalKey = (id: string) => `jar-note:${owner()}:draft:${id}`;
 
   function writeJournal(): void {
+    clearTimeout(journalTimer);
+    journalTimer = undefined;
+    settle();
     if (!draft.value) return;
     const journal: Journal = { version: draft.value.version, content: contentOf(draft.value) };
     try {
@@ -61,6 +76,9 @@ export function useDraft(owner: () => string) {
   /** Opens a draft read from the server, with what this browser had not handed over. */
   function open(fresh: Draft): void {
     clearTimeout(timer);
+    clearTimeout(journalTimer);
+    journalTimer = undefined;
+    late.clear();
     dirty = false;
     theirs.value = null;
     problem.value = '';
@@ -83,8 +101,19 @@ export function useDraft(owner: () => string) {
   function change(part: Partial<Content>): void {
     if (!draft.value) return;
     draft.value = { ...draft.value, ...part };
+    changed();
+  }
+
+  /** The same for a part that is costly to read: `read` is called when it is to be kept. */
+  function changeLater(name: string, read: () => Partial<Content>): void {
+    if (!draft.value) return;
+    late.set(name, read);
+    changed();
+  }
+
+  function changed(): void {
     dirty = true;
-    writeJournal();
+    journalTimer ??= setTimeout(writeJournal, JOURNAL_AFTER);
     if (state.value === 'conflict') return;
     state.value = 'waiting';
     schedule();
@@ -98,6 +127,7 @@ export function useDraft(owner: () => string) {
   }
 
   async function write(keepalive = false): Promise<void> {
+    settle();
     const current = draft.value;
     if (!current || !dirty || state.value === 'conflict') return;
     dirty = false;
@@ -110,6 +140,7 @@ export function useDraft(owner: () => string) {
         keepalive,
       });
       if (draft.value?.id !== current.id) return;
+      settle();
       draft.value = { ...saved, ...contentOf(draft.value) };
       problem.value = '';
       if (dirty) {
@@ -145,6 +176,7 @@ export function useDraft(owner: () => string) {
 
   /** After a conflict: what stands here is written over the other version, knowingly. */
   async function keepMine(): Promise<void> {
+    settle();
     if (!draft.value || !theirs.value) return;
     draft.value = { ...draft.value, version: theirs.value.version };
     theirs.value = null;
@@ -157,6 +189,9 @@ export function useDraft(owner: () => string) {
   function takeTheirs(): Draft | null {
     const other = theirs.value;
     if (!other) return null;
+    late.clear();
+    clearTimeout(journalTimer);
+    journalTimer = undefined;
     dropJournal(other.id);
     theirs.value = null;
     dirty = false;
@@ -166,7 +201,10 @@ export function useDraft(owner: () => string) {
   }
 
   function close(): void {
-    if (dirty) void save();
+    if (dirty) {
+      writeJournal();
+      void save();
+    }
     clearTimeout(timer);
     draft.value = null;
     state.value = 'saved';
@@ -176,6 +214,9 @@ export function useDraft(owner: () => string) {
   /** After sending or discarding: nothing is left to hand over. */
   function forget(): void {
     clearTimeout(timer);
+    clearTimeout(journalTimer);
+    journalTimer = undefined;
+    late.clear();
     if (draft.value) dropJournal(draft.value.id);
     dirty = false;
     draft.value = null;
@@ -183,6 +224,7 @@ export function useDraft(owner: () => string) {
   }
 
   const onHide = () => {
+    if (dirty) writeJournal();
     if (dirty && !saving) void write(true);
   };
   onMounted(() => window.addEventListener('pagehide', onHide));
@@ -191,5 +233,5 @@ export function useDraft(owner: () => string) {
     close();
   });
 
-  return { draft, state, problem, theirs, open, change, save, keepMine, takeTheirs, close, forget };
+  return { draft, state, problem, theirs, open, change, changeLater, save, keepMine, takeTheirs, close, forget };
 }

@@ -1,17 +1,19 @@
 import { Editor } from '@tiptap/vue-3';
+import { TextSelection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
 import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note, Person } from '#shared/types/wire';
-import { fill } from '../../core/blank/fill';
-import type { FillContext } from '../../core/blank/kind';
-import { answerEdits, placesIn, type Place } from '../../core/blank/places';
-import { answerValue, contextEdits, questionsIn, type DraftQuestion } from '../../core/blank/questions';
+import { fill, type Fill } from '../../core/blank/fill';
+import type { Answer, FillContext, MessageFacts } from '../../core/blank/kind';
+import { letterEdits } from '../../core/blank/letter';
+import { placesIn, type Place } from '../../core/blank/places';
+import { questionsIn, type BlankQuestion, type DraftQuestion, type PassageQuestion } from '../../core/blank/questions';
 import { lastLook, type LookPlace } from '../../core/look/look';
-import { splitName } from '../../core/person/name';
 import { parseDoc, type DocJson } from '../../core/note/schema';
 import { withoutSignature } from '../../core/note/signature';
+import { useLookupsStore } from '~/stores/lookups';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
-import { applyEdits, insertNote } from '../editor/insert';
+import { applyEdits, fittedDoc, insertNote } from '../editor/insert';
 import { NoteSearch, type FoundNote, type OpenSearch } from '../editor/noteSearch';
 import type { useDraft } from './useDraft';
 
@@ -19,21 +21,35 @@ interface Surroundings {
   settings: () => Settings;
   /** What is known of the person written to; null when nobody is. */
   person: () => Person | null;
+  /** The message answered; null in a new one. */
+  message: () => MessageFacts | null;
   find(query: string): Promise<FoundNote[]>;
   onSearchKey(event: KeyboardEvent): boolean;
-  onPlace(place: Place): void;
+  onPlace(place: Pick<Place, 'insertion' | 'label'>): void;
+  onPassage(insertion: string, place: string): void;
 }
 
 /** The letter on the Desk, for the draft that is open: its two editors, the notes put into it, the fill list and the last look. */
 export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundings) {
   const { draft } = handle;
+  const lookups = useLookupsStore();
   const search = shallowRef<OpenSearch | null>(null);
   /** Counts changes of the letter, so that what is worked out from it follows. */
   const changes = ref(0);
+  /** Whether everything that the blanks of this draft draw on is here. */
+  const ready = ref(false);
   let loading = false;
 
-  const clicked = (_view: unknown, pos: number) => {
-    const place = placesIn(body.state.doc).find(({ from, to }) => pos >= from && pos <= to);
+  const clicked = (_view: unknown, pos: number, event: MouseEvent) => {
+    const out = (event.target as HTMLElement).closest<HTMLElement>('[data-out]');
+    if (out) {
+      const { insertion, place } = JSON.parse(out.dataset.out!) as { insertion: string; place: string };
+      around.onPassage(insertion, place);
+      return true;
+    }
+    const here = placesIn(body.state.doc).filter(({ from, to }) => pos >= from && pos <= to);
+    // The innermost: a place may stand inside the wording of another.
+    const place = here.sort((a, b) => a.to - a.from - (b.to - b.from))[0];
     if (place) around.onPlace(place);
     return false;
   };
@@ -55,7 +71,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       },
       onUpdate: ({ editor }) => {
         changes.value++;
-        if (!loading) handle.change({ body: editor.getJSON() as DocJson });
+        if (!loading) handle.changeLater('body', () => ({ body: editor.getJSON() as DocJson }));
       },
     }),
   );
@@ -87,35 +103,20 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     subject.commands.setContent(other.subject, { emitUpdate: false });
     loading = false;
     changes.value++;
+    void prepare();
   }
 
   const parts = (): Node[] => [subject.state.doc, body.state.doc];
+  const to = computed(() => draft.value?.to[0]);
+  const fills = computed(() => draft.value?.fills ?? {});
 
-  const context = computed<FillContext>(() => {
-    const settings = around.settings();
-    const box = draft.value?.to[0];
-    const known = around.person();
-    const named = splitName(box?.name ?? '');
-    return {
-      person: box
-        ? {
-            firstName: known?.firstName || named.firstName,
-            lastName: known?.lastName || named.lastName,
-            fullName: known?.fullName || named.fullName,
-            address: box.address,
-            company: known?.company ?? '',
-          }
-        : null,
-      sender: { name: settings.name, fields: settings.fields },
-      now: Date.now(),
-      locale: settings.locale,
-      timeZone: settings.timeZone,
-    };
-  });
+  const context = computed<FillContext>(() =>
+    fillContext(around.settings(), lookups.whole, to.value, around.person(), around.message()),
+  );
 
   const questions = computed<DraftQuestion[]>(() => {
     void changes.value;
-    return draft.value ? questionsIn(parts(), context.value, draft.value.answers) : [];
+    return ready.value ? questionsIn(parts(), context.value, fills.value) : [];
   });
 
   const sights = computed(() => {
@@ -124,41 +125,89 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     return current ? lastLook({ ...current, subject: subject.state.doc, body: body.state.doc }) : [];
   });
 
-  /** Puts a note in at the caret, or in place of what was typed to find it. */
+  /** Brings the letter in step with its answers and with what is known now. */
+  function follow(only?: string[]): void {
+    if (!ready.value || loading) return;
+    for (const editor of [subject, body])
+      applyEdits(editor, letterEdits(editor.state.doc, fills.value, context.value, only));
+  }
+
+  /** Fetches what the blanks of this draft draw on; until then nothing of the letter is touched. */
+  async function prepare(): Promise<void> {
+    try {
+      await lookups.need(fills.value, draft.value?.body);
+      ready.value = true;
+      follow();
+    } catch {
+      setTimeout(() => draft.value && void prepare(), 3_000);
+    }
+  }
+  void prepare();
+
+  /** Puts a note in at the caret, or in place of what was typed to find it. What it draws on has been fetched. */
   function insert(note: Note, range?: { from: number; to: number }): string {
     const insertion = crypto.randomUUID().slice(0, 8);
     const signature = parseDoc(around.settings().signature);
     const source = { subject: parseDoc(note.subject), body: withoutSignature(parseDoc(note.body), signature) };
     const filled = fill(source, context.value, {}, insertion);
+    handle.change({ fills: { ...fills.value, [insertion]: filled.fill } });
     const { from, to } = range ?? body.state.selection;
     insertNote(body, filled.body, { from, to });
     const wanted =
       draft.value?.mode === 'new' && !subject.state.doc.textContent.trim() && !placesIn(subject.state.doc).length;
     if (wanted && filled.subject.content.size > 2)
-      subject.commands.setContent(filled.subject.toJSON(), { emitUpdate: true });
+      subject.commands.setContent(fittedDoc(filled.subject, subject), { emitUpdate: true });
     return insertion;
   }
 
-  /** Takes an answer from the fill list; empty text opens the blank again. Places edited by hand stay as they are. */
-  function answer(question: DraftQuestion, text: string): void {
-    const current = draft.value;
-    if (!current) return;
-    const { insertion, key } = question;
-    const value = answerValue(parts(), insertion, key, context.value, text);
-    const answers = { ...current.answers, [insertion]: { ...current.answers[insertion], [key]: text } };
-    handle.change({ answers });
-    for (const editor of [subject, body]) applyEdits(editor, answerEdits(editor.state.doc, insertion, key, value));
+  function changeFill(insertion: string, part: Partial<Fill>): void {
+    const known = fills.value[insertion] ?? { blanks: [], answers: {}, passages: {} };
+    handle.change({ fills: { ...fills.value, [insertion]: { ...known, ...part } } });
   }
 
-  /** When somebody else is written to, what depends on the person follows. */
+  /** Takes an answer from the fill list; empty text opens the blank again. Places edited by hand stay as they are. */
+  function answer({ insertion, key, label, kind }: BlankQuestion, text: Answer): void {
+    if (!draft.value) return;
+    const known = fills.value[insertion];
+    const blanks = known?.blanks.length ? known.blanks : definitionOf(insertion, label, kind);
+    changeFill(insertion, { blanks, answers: { ...known?.answers, [key]: text } });
+    follow([insertion]);
+  }
+
+  /** A blank that came from elsewhere, for instance pasted: its own node says what it is. */
+  function definitionOf(insertion: string, label: string, kind: string) {
+    const place = parts()
+      .flatMap(placesIn)
+      .find((other) => other.insertion === insertion && other.label === label);
+    return [place?.blank ?? { label, kind, options: {} }];
+  }
+
+  /** Puts an optional passage in or leaves it out. */
+  function switchPassage({ insertion, place }: Pick<PassageQuestion, 'insertion' | 'place'>, on: boolean): void {
+    if (!draft.value) return;
+    changeFill(insertion, { passages: { ...fills.value[insertion]?.passages, [place]: on } });
+    follow([insertion]);
+  }
+
+  /** When somebody else is written to, or something else is known, what depends on it follows. */
   watch(
-    () => JSON.stringify(context.value.person),
-    () => {
-      if (!draft.value || loading) return;
-      for (const editor of [subject, body])
-        applyEdits(editor, contextEdits(editor.state.doc, context.value, draft.value.answers));
-    },
+    () => JSON.stringify([context.value.person, context.value.message, context.value.sender]),
+    () => follow(),
   );
+
+  /** Puts the caret where the note wants it, after filling. False when it names no place. */
+  function toCaret(): boolean {
+    let at = -1;
+    body.state.doc.descendants((node, pos) => {
+      if (at < 0 && node.type.name === 'blank' && node.attrs.kind === 'caret') at = pos;
+      return at < 0;
+    });
+    if (at < 0) return false;
+    const tr = body.state.tr.setMeta('addToHistory', false).delete(at, at + 1);
+    body.view.dispatch(tr.setSelection(TextSelection.near(tr.doc.resolve(at))).scrollIntoView());
+    body.commands.focus();
+    return true;
+  }
 
   /** Puts the caret where something was seen. */
   function goTo(place: LookPlace): void {
@@ -172,5 +221,5 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     subject.destroy();
   });
 
-  return { body, subject, search, questions, sights, show, insert, answer, goTo };
+  return { body, subject, search, questions, sights, ready, show, insert, answer, switchPassage, toCaret, goTo };
 }

@@ -1,8 +1,11 @@
 import { Editor } from '@tiptap/vue-3';
-import { NodeSelection } from '@tiptap/pm/state';
+import type { Node } from '@tiptap/pm/model';
+import { NodeSelection, TextSelection } from '@tiptap/pm/state';
 import type { DocJson } from '../../core/note/schema';
+import { blanksIn } from '../../core/blank/blanks';
+import type { BlankDef } from '../../core/blank/kind';
 import { blankKey } from '../../core/blank/key';
-import type { BlankAttrs } from '../../core/blank/fill';
+import { attrsOf, type PassageAttrs } from '../../core/blank/passage';
 import { BracketRule } from '../editor/bracketRule';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
 
@@ -10,21 +13,65 @@ import { letterExtensions, lineExtensions } from '../editor/extensions';
 export interface ChosenBlank {
   editor: Editor;
   pos: number;
-  attrs: BlankAttrs;
+  attrs: BlankDef;
 }
 
-/** The subject and body of a note being written, and the blank that is chosen in them. */
+/** The optional passage the caret stands in. */
+export interface ChosenPassage {
+  editor: Editor;
+  isBlock: boolean;
+  from: number;
+  to: number;
+  attrs: PassageAttrs;
+}
+
+/** The stretch of text around a position that carries the mark `stretch`, as far as it is the same one. */
+function stretchAt(doc: Node, pos: number): Pick<ChosenPassage, 'from' | 'to' | 'attrs'> | null {
+  const $pos = doc.resolve(pos);
+  const markOf = (node: Node | null) => node?.marks.find(({ type }) => type.name === 'stretch');
+  const mark = markOf($pos.nodeAfter) ?? markOf($pos.nodeBefore);
+  if (!mark) return null;
+  let from = -1;
+  let to = -1;
+  $pos.parent.forEach((child, offset) => {
+    const start = $pos.start() + offset;
+    const end = start + child.nodeSize;
+    if (!mark.isInSet(child.marks)) return;
+    if (to !== start) {
+      if (from >= 0 && to >= pos) return;
+      from = start;
+    }
+    to = end;
+  });
+  return { from, to, attrs: attrsOf(mark) };
+}
+
+/** The subject and body of a note being written, and the blank or passage that is chosen in them. */
 export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onChange: () => void) {
   const chosen = shallowRef<ChosenBlank | null>(null);
+  const passage = shallowRef<ChosenPassage | null>(null);
+  /** Whether something is selected that could become a passage. */
+  const selected = ref(false);
   let last: Editor | null = null;
 
   function follow(editor: Editor): void {
-    const { selection } = editor.state as {
-      selection: { node?: { type: { name: string }; attrs: BlankAttrs }; from: number };
-    };
-    const { node, from } = selection;
-    if (node?.type.name === 'blank') chosen.value = { editor, pos: from, attrs: node.attrs };
+    const { selection, doc } = editor.state;
+    const { node } = selection as NodeSelection;
+    if (node?.type.name === 'blank')
+      chosen.value = { editor, pos: selection.from, attrs: node.attrs as BlankDef };
     else if (chosen.value?.editor === editor) chosen.value = null;
+    selected.value = !selection.empty && node?.type.name !== 'blank';
+    passage.value = null;
+    const { $from } = selection;
+    for (let depth = $from.depth; depth > 0; depth--) {
+      const around = $from.node(depth);
+      if (around.type.name !== 'passage') continue;
+      const from = $from.before(depth);
+      passage.value = { editor, isBlock: true, from, to: from + around.nodeSize, attrs: attrsOf(around) };
+      break;
+    }
+    const stretch = stretchAt(doc, $from.pos);
+    if (stretch) passage.value = { editor, isBlock: false, ...stretch };
   }
 
   const make = (content: DocJson, line: boolean, label: string) =>
@@ -45,7 +92,10 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
             return true;
           },
         },
-        onFocus: ({ editor }) => (last = editor as Editor),
+        onFocus: ({ editor }) => {
+          last = editor as Editor;
+          follow(last);
+        },
         onSelectionUpdate: ({ editor }) => follow(editor as Editor),
         onUpdate: ({ editor }) => {
           follow(editor as Editor);
@@ -59,7 +109,7 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
 
   /** A label that no other blank of the note has. */
   function freeLabel(wanted: string): string {
-    const taken = new Set(blanks().map(({ attrs }) => blankKey(attrs.label)));
+    const taken = new Set([...blanksIn(subject.state.doc), ...blanksIn(body.state.doc)].map(({ label }) => blankKey(label)));
     for (let i = 1; ; i++)
       if (!taken.has(blankKey(i === 1 ? wanted : `${wanted} ${i}`))) return i === 1 ? wanted : `${wanted} ${i}`;
   }
@@ -68,39 +118,97 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
     const found: ChosenBlank[] = [];
     for (const editor of [subject, body]) {
       editor.state.doc.descendants((node, pos) => {
-        if (node.type.name === 'blank') found.push({ editor, pos, attrs: node.attrs as BlankAttrs });
+        if (node.type.name === 'blank') found.push({ editor, pos, attrs: node.attrs as BlankDef });
       });
     }
     return found;
   }
 
-  /** Puts a blank in where the caret last stood, and chooses it. A blank alike but for its label is asked anew. */
-  function put(kind: string, options: Record<string, unknown>, label: string): void {
+  /** Puts a blank in where the caret last stood, and chooses it when there is something to say of it. */
+  function put(kind: string, options: Record<string, unknown>, label: string, choose: boolean): void {
     const same = blanks().find(({ attrs }) => blankKey(attrs.label) === blankKey(label));
-    const alike =
-      same &&
-      same.attrs.kind === kind &&
-      JSON.stringify(same.attrs.options) === JSON.stringify(options) &&
-      kind !== 'text';
+    const alike = same && same.attrs.kind === kind && JSON.stringify(same.attrs.options) === JSON.stringify(options);
     const editor = last ?? body;
-    const attrs = { label: alike ? label : freeLabel(label), kind, options };
+    const attrs = { label: alike && !choose ? label : freeLabel(label), kind, options };
     const { from } = editor.state.selection;
     editor.chain().focus().insertContent({ type: 'blank', attrs }).run();
-    if (kind === 'text') editor.commands.setNodeSelection(from);
+    if (choose) editor.commands.setNodeSelection(from);
   }
 
-  /** Changes a blank wherever it stands: the same label is the same question. */
-  function changeBlank(blank: ChosenBlank, part: Partial<BlankAttrs>): void {
+  /** Changes a blank wherever it stands: the same label is the same question. Blanks that refer to it follow a new label. */
+  function changeBlank(blank: ChosenBlank, part: Partial<BlankDef>): void {
     const key = blankKey(blank.attrs.label);
-    const all = blanks().filter(({ attrs }) => blankKey(attrs.label) === key);
+    const renamed = part.label !== undefined && blankKey(part.label) !== key ? part.label : null;
     for (const editor of [subject, body]) {
       const tr = editor.state.tr;
-      for (const { pos, attrs } of all.filter((other) => other.editor === editor))
-        tr.setNodeMarkup(pos, null, { ...attrs, ...part });
+      editor.state.doc.descendants((node, pos) => {
+        if (node.type.name === 'blank') {
+          const attrs = node.attrs as BlankDef;
+          const mine = blankKey(attrs.label) === key;
+          const options = renamed ? withNewName(attrs.options, key, renamed) : attrs.options;
+          if (mine || options !== attrs.options) tr.setNodeMarkup(pos, null, { ...attrs, options, ...(mine && part) }, node.marks);
+        }
+        if (node.type.name === 'passage' && renamed && blankKey(node.attrs.when?.blank ?? '') === key)
+          tr.setNodeMarkup(pos, null, { ...node.attrs, when: { ...node.attrs.when, blank: renamed } });
+      });
       if (!tr.docChanged) continue;
       if (editor === blank.editor) tr.setSelection(NodeSelection.create(tr.doc, blank.pos));
       editor.view.dispatch(tr);
     }
+  }
+
+  /** Options in which a blank goes by its new name; the same options when they do not refer to it. */
+  function withNewName(options: Record<string, unknown>, key: string, name: string): Record<string, unknown> {
+    const is = (value: unknown) => typeof value === 'string' && blankKey(value) === key;
+    const next = { ...options };
+    if (is(options.from)) next.from = name;
+    if (options.row === 'same' && is(options.of)) next.of = name;
+    if (Array.isArray(options.operands) && options.operands.some(({ blank }) => is(blank)))
+      next.operands = options.operands.map((operand) => (is(operand.blank) ? { ...operand, blank: name } : operand));
+    return JSON.stringify(next) === JSON.stringify(options) ? options : next;
+  }
+
+  /** Makes what is selected an optional passage: a part of one paragraph, or all the paragraphs it touches. */
+  function makePassage(): void {
+    const editor = last ?? body;
+    const { $from, $to, from, to, empty } = editor.state.selection;
+    const attrs = { label: freeName(), on: true, when: null, insertion: null, place: null };
+    const whole = empty || (!$from.sameParent($to) ? true : from === $from.start() && to === $from.end());
+    if (!whole || editor === subject) {
+      if (empty) return;
+      editor.chain().focus().setMark('stretch', attrs).setTextSelection(from).run();
+    } else editor.chain().focus().wrapIn('passage', attrs).run();
+    follow(editor);
+  }
+
+  function freeName(): string {
+    let count = 0;
+    body.state.doc.descendants((node) => {
+      if (node.type.name === 'passage') count++;
+    });
+    return `passage ${count + 1}`;
+  }
+
+  function changePassage({ editor, isBlock, from, to, attrs }: ChosenPassage, part: Partial<PassageAttrs>): void {
+    const tr = editor.state.tr;
+    const next = { ...attrs, ...part };
+    if (isBlock) tr.setNodeMarkup(from, null, next);
+    else {
+      const type = editor.schema.marks.stretch!;
+      tr.removeMark(from, to, type).addMark(from, to, type.create(next));
+    }
+    editor.view.dispatch(tr);
+  }
+
+  /** Makes a passage part of the note for good. */
+  function fixPassage({ editor, isBlock, from, to }: ChosenPassage): void {
+    const tr = editor.state.tr;
+    if (isBlock) {
+      const node = editor.state.doc.nodeAt(from)!;
+      tr.replaceWith(from, to, node.content).setSelection(TextSelection.near(tr.doc.resolve(from)));
+    } else tr.removeMark(from, to, editor.schema.marks.stretch!);
+    editor.view.dispatch(tr);
+    editor.commands.focus();
   }
 
   onBeforeUnmount(() => {
@@ -108,5 +216,5 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
     body.destroy();
   });
 
-  return { subject, body, chosen, put, changeBlank };
+  return { subject, body, chosen, passage, selected, put, changeBlank, makePassage, changePassage, fixPassage };
 }

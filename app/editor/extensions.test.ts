@@ -29,7 +29,7 @@ describe('the editor and the document model', () => {
 
   it('keep a subject to one line of text and blanks', () => {
     const line = getSchema(lineExtensions());
-    expect(Object.keys(line.nodes).sort()).toEqual(['blank', 'doc', 'paragraph', 'text']);
+    expect(Object.keys(line.nodes).sort()).toEqual(['blank', 'doc', 'paragraph', 'stretchOut', 'text']);
     expect(line.nodes.doc!.spec.content).toBe('paragraph');
   });
 });

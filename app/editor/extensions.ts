@@ -1,7 +1,8 @@
 import { Mark, mergeAttributes, Node, type Extensions } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
 import Link from '@tiptap/extension-link';
-import { isSafeLink } from '../../core/note/schema';
+import { TableKit } from '@tiptap/extension-table';
+import { isSafeLink } from '../../core/note/link';
 
 const asJson = (value: string | null) => {
   try {
@@ -11,49 +12,111 @@ const asJson = (value: string | null) => {
   }
 };
 
-/** An open blank: a ruled gap with its label beneath. */
+const plain = (defaults: Record<string, unknown>) => () =>
+  Object.fromEntries(Object.entries(defaults).map(([name, value]) => [name, { default: value, rendered: false }]));
+
+/** Reads an element back as its node or mark: everything stands in one data attribute. */
+const from = (tag: string, name: string) => [
+  { tag: `${tag}[data-${name}]`, getAttrs: (element: HTMLElement) => asJson(element.getAttribute(`data-${name}`)) ?? false },
+];
+
+/** An open blank: a ruled gap with its label beneath. Filled with nothing it is a mark that a reader does not get. */
 export const Blank = Node.create({
   name: 'blank',
   group: 'inline',
   inline: true,
   atom: true,
   selectable: true,
-  addAttributes: () => ({
-    label: { default: '', rendered: false },
-    kind: { default: 'text', rendered: false },
-    options: { default: {}, rendered: false },
-    insertion: { default: null, rendered: false },
-    place: { default: null, rendered: false },
-  }),
-  parseHTML: () => [
-    { tag: 'span[data-blank]', getAttrs: (element) => asJson(element.getAttribute('data-blank')) ?? false },
-  ],
-  renderHTML: ({ node }) => [
-    'span',
-    { class: 'blank', 'data-blank': JSON.stringify(node.attrs), contenteditable: 'false' },
-    ['span', { class: 'blank-rule' }, '\u00a0'],
-    ['span', { class: 'blank-label' }, String(node.attrs.label)],
-  ],
-  renderText: ({ node }) => `[${node.attrs.label}]`,
+  addAttributes: plain({ label: '', kind: 'text', options: {}, insertion: null, place: null, empty: false }),
+  parseHTML: () => from('span', 'blank'),
+  renderHTML: ({ node }) => {
+    const { label, kind, empty } = node.attrs;
+    const data = { 'data-blank': JSON.stringify(node.attrs), contenteditable: 'false' };
+    if (kind === 'caret') return ['span', { ...data, class: 'caret-here', title: 'The caret stands here after filling' }, '\u2038'];
+    if (empty) return ['span', { ...data, class: 'blank-empty', title: `${label}: nothing stands here` }, '\u00b7'];
+    return ['span', { ...data, class: 'blank' }, ['span', { class: 'blank-rule' }, '\u00a0'], ['span', { class: 'blank-label' }, String(label)]];
+  },
+  renderText: ({ node }) => (node.attrs.empty || node.attrs.kind === 'caret' ? '' : `[${node.attrs.label}]`),
 });
 
-/** Text that a blank became; it remembers the blank. */
+/** Text that a blank became; it remembers the blank. One may stand inside another. */
 export const Filled = Mark.create({
   name: 'filled',
   inclusive: false,
-  addAttributes: () => ({
-    insertion: { default: '', rendered: false },
-    place: { default: 0, rendered: false },
-    label: { default: '', rendered: false },
-    kind: { default: 'text', rendered: false },
-    options: { default: {}, rendered: false },
-    value: { default: '', rendered: false },
-  }),
-  parseHTML: () => [
-    { tag: 'span[data-filled]', getAttrs: (element) => asJson(element.getAttribute('data-filled')) ?? false },
-  ],
+  excludes: '',
+  addAttributes: plain({ insertion: '', place: '', label: '', value: '', around: '' }),
+  parseHTML: () => from('span', 'filled'),
   renderHTML: ({ mark }) => ['span', { class: 'filled', 'data-filled': JSON.stringify(mark.attrs) }, 0],
 });
+
+/** A table or list that a blank became. */
+export const Rows = Node.create({
+  name: 'rows',
+  group: 'block',
+  content: 'block+',
+  defining: true,
+  addAttributes: plain({ insertion: '', place: '', label: '', value: '' }),
+  parseHTML: () => from('div', 'rows'),
+  renderHTML: ({ node }) => ['div', { class: 'rows', 'data-rows': JSON.stringify(node.attrs) }, 0],
+});
+
+const PASSAGE = { label: '', on: true, when: null, insertion: null, place: null };
+const passageData = ({ label, insertion, place }: Record<string, unknown>) => JSON.stringify({ label, insertion, place });
+
+/** Whole paragraphs that can be left out: a bracket in the margin. */
+export const Passage = Node.create({
+  name: 'passage',
+  group: 'block',
+  content: 'block+',
+  defining: true,
+  addAttributes: plain(PASSAGE),
+  parseHTML: () => from('div', 'passage'),
+  renderHTML: ({ node }) => [
+    'div',
+    { class: 'passage', 'data-passage': JSON.stringify(node.attrs), 'data-label': String(node.attrs.label) },
+    0,
+  ],
+});
+
+/** A part of a paragraph that can be left out. */
+export const Stretch = Mark.create({
+  name: 'stretch',
+  inclusive: false,
+  addAttributes: plain(PASSAGE),
+  parseHTML: () => from('span', 'stretch'),
+  renderHTML: ({ mark }) => [
+    'span',
+    { class: 'stretch', 'data-stretch': JSON.stringify(mark.attrs), title: `Optional: ${mark.attrs.label}` },
+    0,
+  ],
+});
+
+/** What was left out keeps its place, and what stood there. */
+const leftOut = (name: 'passageOut' | 'stretchOut', inline: boolean) =>
+  Node.create({
+    name,
+    group: inline ? 'inline' : 'block',
+    inline,
+    atom: true,
+    selectable: true,
+    addAttributes: plain({ ...PASSAGE, content: [] }),
+    parseHTML: () => from(inline ? 'span' : 'div', name.toLowerCase()),
+    renderHTML: ({ node }) => [
+      inline ? 'span' : 'div',
+      {
+        class: inline ? 'stretch-out' : 'passage-out',
+        [`data-${name.toLowerCase()}`]: JSON.stringify(node.attrs),
+        'data-out': passageData(node.attrs),
+        title: `Left out: ${node.attrs.label}`,
+        contenteditable: 'false',
+      },
+      inline ? '\u2026' : `${node.attrs.label}: left out`,
+    ],
+    renderText: () => '',
+  });
+
+export const PassageOut = leftOut('passageOut', false);
+export const StretchOut = leftOut('stretchOut', true);
 
 /** Links carry their address and nothing else. */
 const PlainLink = Link.extend({
@@ -82,8 +145,38 @@ export function letterExtensions(): Extensions {
       trailingNode: false,
     }),
     PlainLink,
+    TableKit.configure({ table: { resizable: false } }),
     Blank,
+    Stretch,
     Filled,
+    Rows,
+    Passage,
+    PassageOut,
+    StretchOut,
+  ];
+}
+
+/** The wording of a choice or of an entry: one paragraph with formatting and blanks. */
+export function wordingExtensions(): Extensions {
+  return [
+    Node.create({ name: 'doc', topNode: true, content: 'paragraph' }),
+    StarterKit.configure({
+      document: false,
+      blockquote: false,
+      bulletList: false,
+      code: false,
+      codeBlock: false,
+      heading: false,
+      horizontalRule: false,
+      link: false,
+      listItem: false,
+      listKeymap: false,
+      orderedList: false,
+      strike: false,
+      trailingNode: false,
+    }),
+    PlainLink,
+    Blank,
   ];
 }
 
@@ -111,6 +204,8 @@ export function lineExtensions(): Extensions {
       underline: false,
     }),
     Blank,
+    Stretch,
     Filled,
+    StretchOut,
   ];
 }

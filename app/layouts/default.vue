@@ -5,6 +5,7 @@ const store = useAccountStore();
 const places = [
   { to: '/', name: 'Desk' },
   { to: '/library', name: 'Library' },
+  { to: '/lookups', name: 'Lookups' },
   { to: '/settings', name: 'Settings' },
 ];
 </script>

@@ -16,6 +16,7 @@ const message = shallowRef<Message | null>(null);
 const draft = shallowRef<Draft | null>(null);
 const person = shallowRef<Person | null>(null);
 const recipient = ref('');
+const facts = computed(() => messageFacts(message.value));
 const problem = ref('');
 const reading = ref(false);
 /** What was just done, with a way to undo it. */
@@ -259,6 +260,8 @@ function onDrop(event: DragEvent) {
         :key="draft.id"
         :start="draft"
         :person="person"
+        :message="facts"
+        @person="(known) => (person = known)"
         @sent="onSent"
         @discarded="onDiscarded"
         @recipient="meet"

@@ -1,77 +1,141 @@
-import { Fragment, type Mark, type Node } from '@tiptap/pm/model';
+import { Fragment, type Node } from '@tiptap/pm/model';
 import { schema } from '../note/schema';
-import { blankKey } from './key';
-import type { FillContext, FillValue } from './kind';
-import { kindOf } from './registry';
+import { definitions } from './blanks';
+import { blockContent, inlineContent, isBlockBlank } from './content';
+import { Evaluation } from './evaluate';
+import type { Answers, BlankDef, FillContext } from './kind';
+import { attrsOf, isOn, leaveOut, type PassageAttrs, type Switched } from './passage';
+import { dayAt } from '../calendar/day';
 
-/** Answers by {@link blankKey}. */
-export type Answers = Record<string, string>;
-
-/** A blank, as the attributes of its node say. */
-export interface BlankAttrs {
-  label: string;
-  kind: string;
-  options: Record<string, unknown>;
-  insertion: string | null;
-  place: number | null;
+/** What a draft keeps of one insertion: the note's blanks, what was answered, and the passages switched by hand. */
+export interface Fill {
+  blanks: BlankDef[];
+  answers: Answers;
+  passages: Switched;
 }
+
+/** The insertions of a draft by their names. */
+export type Fills = Record<string, Fill>;
 
 export interface Filled {
   subject: Node;
   body: Node;
+  fill: Fill;
 }
 
-/** The value of one blank and how it is asked: the answer where there is one, else what is known, else null (open). */
-export function valueOf(blank: Pick<BlankAttrs, 'label' | 'kind' | 'options'>, context: FillContext, answers: Answers) {
-  const kind = kindOf(blank.kind);
-  const options = { ...kind.defaults, ...blank.options };
-  const answer = answers[blankKey(blank.label)];
-  const value = answer === undefined ? kind.known(options, context) : kind.answered(answer, options, context);
-  return { value, control: kind.control(options) };
-}
+class Filler {
+  #places = 0;
 
-/** What stands in the text where `blank` was: its value with the `filled` mark, or the open blank itself. */
-export function placeContent(blank: BlankAttrs, value: FillValue | null, marks: readonly Mark[]): Fragment {
-  if (!value) return Fragment.from(schema.nodes.blank.create({ ...blank }, null, marks));
-  const { label, kind, options, insertion, place } = blank;
-  const filled = schema.marks.filled.create({ label, kind, options, insertion, place, value: value.text });
-  const all = filled.addToSet(marks.filter((mark) => mark.type.name !== 'filled'));
-  const nodes: Node[] = [];
-  value.text.split('\n').forEach((line, i) => {
-    if (i > 0) nodes.push(schema.nodes.hardBreak.create(null, null, all));
-    if (line) nodes.push(schema.text(line, all));
-  });
-  return Fragment.fromArray(nodes);
+  constructor(
+    readonly evaluation: Evaluation,
+    readonly insertion: string,
+    readonly switched: Switched,
+    readonly today: string,
+  ) {}
+
+  #next(): string {
+    return String(this.#places++);
+  }
+
+  blocks(parent: Node): Node {
+    const out: Node[] = [];
+    parent.forEach((child) => {
+      if (child.type.name === 'passage') out.push(this.#passage(child));
+      else if (child.isTextblock) out.push(...this.#line(child));
+      else if (child.isLeaf) out.push(child);
+      else out.push(this.blocks(child));
+    });
+    return parent.copy(Fragment.fromArray(out));
+  }
+
+  #passage(node: Node): Node {
+    const attrs: PassageAttrs = { ...attrsOf(node), insertion: this.insertion, place: this.#next() };
+    const content = this.blocks(node).content;
+    const on = isOn(attrs, this.evaluation, this.switched, this.today);
+    return on ? schema.nodes.passage.create(attrs, content) : leaveOut(attrs, content, true);
+  }
+
+  /** One paragraph: itself with its blanks filled, cut where a blank becomes a block. */
+  #line(paragraph: Node): Node[] {
+    const out: Node[] = [];
+    let line: Node[] = [];
+    let cut = false;
+    const flush = () => {
+      if (line.length || !cut) out.push(paragraph.copy(Fragment.fromArray(line)));
+      line = [];
+    };
+    for (const part of this.#stretches(paragraph)) {
+      for (const node of part) {
+        if (node.type.name === 'rows') {
+          if (line.length) flush();
+          out.push(node);
+          cut = true;
+        } else line.push(node);
+      }
+    }
+    flush();
+    return out;
+  }
+
+  /** The inline nodes of a line; those of an optional stretch together, or what stands for them when it is left out. */
+  #stretches(paragraph: Node): Node[][] {
+    const out: Node[][] = [];
+    let open: { attrs: PassageAttrs; label: string; nodes: Node[] } | null = null;
+    const close = () => {
+      if (!open) return;
+      const { attrs, nodes } = open;
+      if (isOn(attrs, this.evaluation, this.switched, this.today)) {
+        const mark = schema.marks.stretch.create(attrs);
+        out.push(nodes.map((node) => node.mark(mark.addToSet(node.marks.filter(({ type }) => type.name !== 'stretch')))));
+      } else {
+        const inside = nodes.map((node) => node.mark(node.marks.filter(({ type }) => type.name !== 'stretch')));
+        out.push([leaveOut(attrs, Fragment.fromArray(inside), false)]);
+      }
+      open = null;
+    };
+    let source: unknown = null;
+    paragraph.forEach((child) => {
+      const mark = child.marks.find(({ type }) => type.name === 'stretch') ?? null;
+      if (open && !(mark && source && mark.eq(source as typeof mark))) close();
+      if (mark && !open) {
+        source = mark;
+        open = { attrs: { ...attrsOf(mark), insertion: this.insertion, place: this.#next() }, label: mark.attrs.label, nodes: [] };
+      }
+      const nodes = this.#inline(child, Boolean(mark));
+      if (open) (open as { nodes: Node[] }).nodes.push(...nodes);
+      else out.push(nodes);
+    });
+    close();
+    return out;
+  }
+
+  #inline(node: Node, inStretch: boolean): Node[] {
+    if (node.type.name !== 'blank') return [node];
+    const { label, kind, options } = node.attrs as BlankDef;
+    const blank = { label, kind, options };
+    const id = { insertion: this.insertion, place: this.#next() };
+    if (isBlockBlank(blank) && !inStretch) return [blockContent(blank, id, this.evaluation)];
+    return inlineContent(blank, id, this.evaluation, node.marks);
+  }
 }
 
 /**
  * Fills a note for one insertion. Pure: the same note, context and answers give the same result, in any order, and
  * filling what is already filled changes nothing. Never throws on what a user typed; what cannot be filled stays open.
  * @param insertion identifies the insertion in the draft
+ * @param switched passages switched by hand, by place
  */
 export function fill(
   note: { subject: Node; body: Node },
   context: FillContext,
   answers: Answers,
   insertion: string,
+  switched: Switched = {},
 ): Filled {
-  let place = 0;
-  const walk = (node: Node): Node => {
-    if (node.isLeaf) return node;
-    const children: Node[] = [];
-    node.forEach((child) => {
-      if (child.type.name !== 'blank') {
-        children.push(walk(child));
-        return;
-      }
-      const blank = { ...(child.attrs as BlankAttrs), insertion, place: place++ };
-      placeContent(blank, valueOf(blank, context, answers).value, child.marks).forEach(
-        (part) => void children.push(part),
-      );
-    });
-    return node.copy(Fragment.fromArray(children));
-  };
-  const subject = walk(note.subject);
-  const body = walk(note.body);
-  return { subject, body };
+  const blanks = definitions([note.subject, note.body]);
+  const evaluation = new Evaluation(blanks, context, answers);
+  const filler = new Filler(evaluation, insertion, switched, dayAt(context.now, context.timeZone));
+  const subject = filler.blocks(note.subject);
+  const body = filler.blocks(note.body);
+  return { subject, body, fill: { blanks, answers, passages: switched } };
 }

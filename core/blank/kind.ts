@@ -1,3 +1,8 @@
+import type { Node } from '@tiptap/pm/model';
+import type { Day, DaysOff } from '../calendar/day';
+import type { Lookup, Row } from '../lookup/lookup';
+import type { DocJson } from '../note/schema';
+
 /** What is known of the person written to. Empty text means not known. */
 export interface PersonFacts {
   firstName: string;
@@ -5,29 +10,121 @@ export interface PersonFacts {
   fullName: string;
   address: string;
   company: string;
+  /** Fields of the user's own. */
+  fields?: { name: string; value: string }[];
+}
+
+/** What is known of the message answered. */
+export interface MessageFacts {
+  subject: string;
+  /** When it was sent, in milliseconds since 1970 (UTC). */
+  sentAt: number;
+  /** What was written now, without the history quoted under it. */
+  text: string;
 }
 
 /** Everything a blank may draw on. It is handed in, so that filling is the same at every time and in every place. */
 export interface FillContext {
   person: PersonFacts | null;
   sender: { name: string; fields: { name: string; value: string }[] };
+  message?: MessageFacts | null;
+  /** By id; a lookup that is not here was deleted. */
+  lookups?: Record<string, Lookup>;
   /** The moment of insertion, in milliseconds since 1970 (UTC). */
   now: number;
   /** BCP 47, for example `en-GB`. */
   locale: string;
   /** IANA name, for example `Europe/London`. */
   timeZone: string;
+  /** ISO 4217, for amounts that name none. */
+  currency?: string;
+  daysOff?: DaysOff;
 }
 
-/** What stands in a message where a blank was. `\n` is a line break. */
+/** What other blanks and conditions reckon with. */
+export type Datum =
+  | { type: 'text'; text: string }
+  | { type: 'number'; number: number }
+  | { type: 'money'; number: number; currency: string }
+  | { type: 'date'; day: Day }
+  | { type: 'choice'; labels: string[] };
+
+/** What stands in a message where a blank was. */
 export interface FillValue {
+  /** `\n` is a line break. Empty text is a blank filled with nothing. */
   text: string;
+  datum?: Datum;
+  /** Instead of the text: wording with formatting and blanks of its own, the inline content of a paragraph. */
+  content?: DocJson[];
+  /** Instead of the text: whole blocks, a table or a list. */
+  blocks?: DocJson[];
+  /** How a reckoned value came about, in words. */
+  working?: string;
+  /** The row that was chosen, for blanks that take other columns of it. */
+  row?: Row;
+  /** The rows that were chosen, for reckoning with their columns. */
+  rows?: { lookup: Lookup; rows: Row[] };
+}
+
+/** An answer that cannot be taken, with the reason for the user. The blank stays open. */
+export interface Unread {
+  problem: string;
+  row?: Row;
+  /** What it drew on is gone: what stands in a letter already stays. */
+  gone?: boolean;
+}
+
+/** What came of a blank: its value, why there is none, or null when it waits for an answer. */
+export type Outcome = FillValue | Unread | null;
+
+export const isValue = (outcome: Outcome): outcome is FillValue => outcome !== null && 'text' in outcome;
+
+/** An answer of the fill list: what was typed, or what was picked of several. */
+export type Answer = string | string[];
+
+/** Answers by {@link file://./key.ts blankKey}. */
+export type Answers = Record<string, Answer>;
+
+/** A blank as its node says. */
+export interface BlankDef {
+  label: string;
+  kind: string;
+  options: Record<string, unknown>;
+}
+
+/** What a kind may ask while it is worked out. */
+export interface Scope {
+  context: FillContext;
+  today: Day;
+  /** What came of another blank of the same note; null where there is no such blank. A circle comes back as unread. */
+  outcome(label: string): Outcome;
+  /** The definition of another blank of the same note. */
+  blank(label: string): BlankDef | null;
+  /** The row an entry of several is written for; null elsewhere. */
+  entry: Row | null;
 }
 
 /** How the fill list asks for an answer. */
 export interface Control {
-  type: 'text';
+  type: 'text' | 'long' | 'date' | 'time' | 'number' | 'choice' | 'lookup' | 'rows';
   hint: string;
+  /** To pick from: a choice's labels with what they stand for. */
+  choices?: { label: string; about: string }[];
+  several?: boolean;
+  /** To pick rows from. */
+  lookup?: Lookup;
+  /** Values found that wait to be confirmed, the likeliest first: what is answered, and how it will read. */
+  proposals?: { answer: string; text: string }[];
+  /** The field that can be kept with the person. */
+  personField?: string;
+  /** The label of the blank whose answer is wanted, when it is another's: the row chosen there serves both. */
+  asks?: string;
+}
+
+/** The blanks of a note, for checking one against the others. */
+export interface NoteBlanks {
+  blank(label: string): BlankDef | null;
+  lookups?: Record<string, Lookup>;
 }
 
 /**
@@ -41,11 +138,29 @@ export interface BlankKind<Options = Record<string, unknown>> {
   /** The options of a fresh blank. */
   defaults: Options;
   /** What is wrong with the options, in words for the user; empty when nothing is. */
-  check(options: Record<string, unknown>): string;
-  /** The value when it is known without asking; null when it has to be asked. */
-  known(options: Options, context: FillContext): FillValue | null;
-  /** The value an answer stands for; null when the answer leaves the blank open. */
-  answered(answer: string, options: Options, context: FillContext): FillValue | null;
+  check(options: Record<string, unknown>, note: NoteBlanks): string;
+  /** The labels of other blanks its value is worked out from. */
+  uses?(options: Options): string[];
+  /** The wordings among the options, which may hold blanks of their own. */
+  wordings?(options: Options): DocJson[];
+  /** The value when it is known without asking. */
+  known(options: Options, scope: Scope): Outcome;
+  /** The value an answer stands for. */
+  answered(answer: Answer, options: Options, scope: Scope): Outcome;
   /** How to ask. */
-  control(options: Options): Control;
+  control(options: Options, scope: Scope): Control;
+  /** Whether it stands as a block of its own. */
+  isBlock?(options: Options): boolean;
 }
+
+/** The one line of text of an answer. */
+export const lineOf = (answer: Answer): string => (Array.isArray(answer) ? answer.join(', ') : answer).trim();
+
+/** An answer taken as text; empty text leaves the blank open. */
+export function asText(answer: Answer): Outcome {
+  const text = lineOf(answer).replace(/\r\n?/g, '\n');
+  return text ? { text, datum: { type: 'text', text } } : null;
+}
+
+/** A part of a note in which blanks stand. */
+export type Part = { part: 'subject' | 'body'; doc: Node };

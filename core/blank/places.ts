@@ -1,76 +1,138 @@
-import { Slice, type Mark, type Node } from '@tiptap/pm/model';
-import { blankKey } from './key';
-import { placeContent, type BlankAttrs } from './fill';
-import type { FillValue } from './kind';
+import type { Mark, Node } from '@tiptap/pm/model';
+import { digest, INSIDE } from './content';
+import type { BlankDef } from './kind';
 
 /** One place in a draft that came from a blank. */
 export interface Place {
   from: number;
   to: number;
-  blank: BlankAttrs & { insertion: string; place: number };
+  insertion: string;
+  /** Which place of the insertion; a place inside a wording goes on with a point and a number. */
+  place: string;
+  label: string;
   state: 'open' | 'filled' | 'edited';
   /** The text that stands there; empty while open. */
   text: string;
-  /** The formatting around it, without the mark of the place itself. */
+  /** The same with one sign for each place inside it. */
+  skeleton: string;
+  /** What it was filled with; null while open. */
+  value: string | null;
+  /** The formatting around it, without the marks of the place itself and of what stands in it. */
   marks: readonly Mark[];
+  /** The blank, where the node still says it. */
+  blank: BlankDef | null;
+  /** `rows` is a block, `inside` a place in one, which changes with it. */
+  form: 'inline' | 'rows' | 'inside';
+}
+
+const AROUND = new Set(['bold', 'italic', 'underline']);
+
+const filledOf = (marks: readonly Mark[]) =>
+  marks
+    .filter(({ type }) => type.name === 'filled')
+    .sort((a, b) => String(a.attrs.place).length - String(b.attrs.place).length);
+
+function blankPlace(node: Node, pos: number, form: Place['form']): Place {
+  const { label, kind, options, insertion, place, empty } = node.attrs;
+  return {
+    from: pos,
+    to: pos + node.nodeSize,
+    insertion: insertion ?? '',
+    place: place ?? '',
+    label,
+    state: empty ? 'filled' : 'open',
+    text: '',
+    skeleton: '',
+    value: empty ? '' : null,
+    marks: node.marks.filter(({ type, attrs }) => type.name !== 'filled' || attrs.place !== place),
+    blank: { label, kind, options },
+    form,
+  };
+}
+
+/** Adds the places of one inline node, each joined to the one before where it goes on. */
+function takeInline(node: Node, pos: number, open: Place[], out: Place[], form: Place['form']): void {
+  const to = pos + node.nodeSize;
+  const filled = filledOf(node.marks);
+  const isBlank = node.type.name === 'blank';
+  const text = isBlank ? '' : node.type.name === 'hardBreak' ? '\n' : (node.text ?? '');
+  const still: Place[] = [];
+  filled.forEach((mark, depth) => {
+    const { insertion, place, label, value, around } = mark.attrs;
+    const inner = filled[depth + 1]?.attrs.place ?? (isBlank && node.attrs.place !== place ? node.attrs.place : null);
+    let run = open.find((other) => other.insertion === insertion && other.place === place && other.to === pos);
+    if (!run) {
+      // What was bold around a blank stays, what its wording brought along goes with it.
+      const own = String(around).split(' ');
+      const hasWording = value !== text || inner;
+      const marks = node.marks.filter((other) => {
+        if (other.type.name === 'filled') return String(other.attrs.place).length < String(place).length || other.attrs.insertion !== insertion;
+        if (AROUND.has(other.type.name) && hasWording) return own.includes(other.type.name);
+        return other.type.name !== 'link' || !hasWording;
+      });
+      run = { from: pos, to, insertion, place, label, state: 'filled', text: '', skeleton: '', value, marks, blank: null, form };
+      out.push(run);
+    }
+    const before = open.includes(run) && lastInner.get(run) === inner && inner !== null;
+    run.to = to;
+    run.text += text;
+    run.skeleton += inner === null ? text : before ? '' : INSIDE;
+    run.state = run.skeleton === run.value ? 'filled' : 'edited';
+    lastInner.set(run, inner);
+    still.push(run);
+  });
+  open.length = 0;
+  open.push(...still);
+  if (isBlank) out.push(blankPlace(node, pos, form));
+}
+
+const lastInner = new WeakMap<Place, string | null>();
+
+const inRows = new WeakMap<Node, Place[]>();
+
+/** The places inside a table or list that came from a blank, as if it began at 0; worked out once for each state of it. */
+function placesInside(node: Node): Place[] {
+  let known = inRows.get(node);
+  if (!known) {
+    known = [];
+    const open: Place[] = [];
+    node.descendants((child, pos) => {
+      if (child.isInline) takeInline(child, pos + 1, open, known!, 'inside');
+      else open.length = 0;
+    });
+    inRows.set(node, known);
+  }
+  return known;
+}
+
+function rowsPlaces(node: Node, pos: number): Place[] {
+  const { insertion, place, label, value } = node.attrs as Record<string, string>;
+  const inside = placesInside(node).map((other) => ({ ...other, from: other.from + pos, to: other.to + pos }));
+  const waiting = inside.find((other) => other.place === place);
+  const base = { from: pos, to: pos + node.nodeSize, insertion: insertion!, place: place!, label: label!, marks: [], form: 'rows' as const };
+  const blank = waiting?.blank ?? null;
+  if (!value)
+    return [{ ...base, state: waiting?.state ?? 'edited', text: '', skeleton: '', value: waiting ? null : '', blank }];
+  const state = digest(node.content) === value ? 'filled' : 'edited';
+  return [{ ...base, state, text: '', skeleton: '', value: value!, blank }, ...inside];
 }
 
 /** The places of blanks in a draft, in reading order. A blank that came from no insertion counts as open too. */
 export function placesIn(doc: Node): Place[] {
   const places: Place[] = [];
+  const open: Place[] = [];
   doc.descendants((node, pos) => {
-    if (node.type.name === 'blank') {
-      const blank = {
-        ...node.attrs,
-        insertion: node.attrs.insertion ?? '',
-        place: node.attrs.place ?? -1,
-      } as Place['blank'];
-      places.push({ from: pos, to: pos + node.nodeSize, blank, state: 'open', text: '', marks: node.marks });
-      return;
+    if (node.type.name === 'rows') {
+      places.push(...rowsPlaces(node, pos));
+      return false;
     }
-    const mark = node.marks.find((m) => m.type.name === 'filled');
-    if (!mark || !node.isInline) return;
-    const text = node.type.name === 'hardBreak' ? '\n' : (node.text ?? '');
-    const last = places[places.length - 1];
-    if (last && last.state !== 'open' && last.to === pos && sameBlank(last.blank, mark)) {
-      last.to = pos + node.nodeSize;
-      last.text += text;
-    } else {
-      const { value: _value, ...blank } = mark.attrs;
-      const marks = node.marks.filter((m) => m !== mark);
-      places.push({ from: pos, to: pos + node.nodeSize, blank: blank as Place['blank'], state: 'filled', text, marks });
-    }
-    const current = places[places.length - 1]!;
-    current.state = current.text === mark.attrs.value ? 'filled' : 'edited';
+    if (node.isInline) takeInline(node, pos, open, places, 'inline');
+    else open.length = 0;
   });
   return places;
 }
 
-function sameBlank(blank: Place['blank'], mark: Mark): boolean {
-  return blank.insertion === mark.attrs.insertion && blank.place === mark.attrs.place;
-}
-
 /** The open places of a draft: what still has to be filled before it may leave. */
 export function openPlaces(doc: Node): Place[] {
-  return placesIn(doc).filter((place) => place.state === 'open');
-}
-
-/**
- * What has to change in a draft so that every place of one blank of one insertion shows `value` (null opens them
- * again). Places edited by hand are left alone. Changes are in document order; apply them from the last to the first.
- */
-export function answerEdits(doc: Node, insertion: string, key: string, value: FillValue | null) {
-  return placesIn(doc)
-    .filter((place) => place.blank.insertion === insertion && blankKey(place.blank.label) === key)
-    .filter((place) => place.state !== 'edited' && (value ? place.text !== value.text : place.state !== 'open'))
-    .map((place) => ({ from: place.from, to: place.to, content: placeContent(place.blank, value, place.marks) }));
-}
-
-/** A document with {@link answerEdits} applied; the editor applies the same changes as a transaction of its own. */
-export function withAnswer(doc: Node, insertion: string, key: string, value: FillValue | null): Node {
-  let result = doc;
-  for (const edit of answerEdits(doc, insertion, key, value).reverse()) {
-    result = result.replace(edit.from, edit.to, new Slice(edit.content, 0, 0));
-  }
-  return result;
+  return placesIn(doc).filter(({ state }) => state === 'open');
 }

@@ -1,11 +1,15 @@
 import type { Node } from '@tiptap/pm/model';
 import { blankKey } from './key';
-import { valueOf, type Answers } from './fill';
-import type { Control, FillContext, FillValue } from './kind';
-import { answerEdits, placesIn } from './places';
+import { evaluate } from './letter';
+import { Evaluation } from './evaluate';
+import type { Fills } from './fill';
+import { isValue, type Control, type FillContext } from './kind';
+import { passagesIn } from './passage';
+import { placesIn } from './places';
 
 /** A blank of a draft as the fill list shows it: once for each insertion, however many places it stands in. */
-export interface DraftQuestion {
+export interface BlankQuestion {
+  type: 'blank';
   insertion: string;
   key: string;
   label: string;
@@ -17,70 +21,86 @@ export interface DraftQuestion {
   state: 'known' | 'answered' | 'edited' | 'open';
   /** How many places it stands in. */
   places: number;
+  /** Why an answer cannot be taken, or why nothing is known; empty otherwise. */
+  problem: string;
+  /** How a reckoned value came about. */
+  working: string;
 }
 
-/** The questions of a draft in reading order, worked out from the places that still stand in it. */
-export function questionsIn(parts: Node[], context: FillContext, answers: Record<string, Answers>): DraftQuestion[] {
-  const questions = new Map<string, DraftQuestion>();
+/** An optional passage as the fill list shows it. */
+export interface PassageQuestion {
+  type: 'passage';
+  insertion: string;
+  place: string;
+  label: string;
+  on: boolean;
+}
+
+export type DraftQuestion = BlankQuestion | PassageQuestion;
+
+/** The questions of a draft in reading order, worked out from the places and passages that still stand in it. */
+export function questionsIn(parts: Node[], context: FillContext, fills: Fills): DraftQuestion[] {
+  const evaluations = new Map(Object.entries(fills).map(([insertion, fill]) => [insertion, evaluate(fill, context)]));
+  const questions = new Map<string, BlankQuestion>();
+  const passages: (PassageQuestion & { at: number })[] = [];
+  const order: { at: number; question: DraftQuestion }[] = [];
+  let base = 0;
   for (const doc of parts) {
-    for (const { blank, state, text } of placesIn(doc)) {
-      const key = blankKey(blank.label);
-      const id = `${blank.insertion}\n${key}`;
+    for (const place of placesIn(doc)) {
+      const { insertion } = place;
+      let evaluation = evaluations.get(insertion);
+      let blank = evaluation?.blank(place.label) ?? place.blank;
+      if (!blank || blank.kind === 'caret') continue;
+      evaluation ??= new Evaluation([blank], context, {});
+      let { label } = blank;
+      let state = place.state;
+      let control = evaluation.control(label, blank);
+      // A blank that takes the row another one chooses asks for that row, until it is chosen.
+      const asker = control.asks && state === 'open' ? evaluation.blank(control.asks) : null;
+      if (asker) {
+        blank = asker;
+        label = asker.label;
+        control = evaluation.control(label, asker);
+        state = 'open';
+      }
+      const key = blankKey(label);
+      const id = `${insertion}\n${key}`;
+      const isAnswered = fills[insertion]?.answers[key] !== undefined;
       const known = questions.get(id);
       if (!known) {
-        const { control } = valueOf(blank, context, {});
-        const typed = answers[blank.insertion]?.[key] !== undefined;
-        questions.set(id, {
-          insertion: blank.insertion,
+        const outcome = evaluation.outcome(label, blank);
+        const question: BlankQuestion = {
+          type: 'blank',
+          insertion,
           key,
-          label: blank.label,
+          label,
           kind: blank.kind,
           control,
-          text,
-          state: state === 'filled' ? (typed ? 'answered' : 'known') : state,
+          text: place.form === 'rows' && isValue(outcome) ? outcome.text : place.text,
+          state: state === 'filled' ? (isAnswered ? 'answered' : 'known') : state,
           places: 1,
-        });
+          problem: outcome && !isValue(outcome) ? outcome.problem : '',
+          working: (isValue(outcome) && outcome.working) || '',
+        };
+        questions.set(id, question);
+        order.push({ at: base + place.from, question });
         continue;
       }
-      known.places++;
+      if (place.form !== 'rows' && !(place.form === 'inside' && place.label === known.label)) known.places++;
       if (known.state === 'edited' && state !== 'edited') {
-        known.text = text;
-        known.state =
-          state === 'filled' ? (answers[blank.insertion]?.[key] !== undefined ? 'answered' : 'known') : state;
+        known.text = place.text;
+        known.state = state === 'filled' ? (isAnswered ? 'answered' : 'known') : state;
       }
     }
+    for (const { from, attrs, stands } of passagesIn(doc)) {
+      const { insertion, place, label } = attrs;
+      if (insertion === null || place === null || !fills[insertion]) continue;
+      if (passages.some((other) => other.insertion === insertion && other.place === place)) continue;
+      const question = { type: 'passage' as const, insertion, place, label, on: stands, at: from };
+      passages.push(question);
+      order.push({ at: base + from - 0.5, question });
+    }
+    base += doc.content.size + 2;
   }
-  return [...questions.values()];
-}
-
-/** The value of a blank of a draft for an answer; null leaves it open. The blank is found by its places. */
-export function answerValue(
-  parts: Node[],
-  insertion: string,
-  key: string,
-  context: FillContext,
-  answer: string | undefined,
-): FillValue | null {
-  for (const doc of parts) {
-    const place = placesIn(doc).find(({ blank }) => blank.insertion === insertion && blankKey(blank.label) === key);
-    if (place) return valueOf(place.blank, context, answer === undefined ? {} : { [key]: answer }).value;
-  }
-  return null;
-}
-
-/**
- * What has to change in a part of a draft when the context did, for instance because another person is written to:
- * every place that was not answered by hand takes the value known now. Edits are in document order.
- */
-export function contextEdits(doc: Node, context: FillContext, answers: Record<string, Answers>) {
-  const seen = new Set<string>();
-  return placesIn(doc)
-    .flatMap(({ blank }) => {
-      const key = blankKey(blank.label);
-      const id = `${blank.insertion}\n${key}`;
-      if (seen.has(id) || answers[blank.insertion]?.[key] !== undefined) return [];
-      seen.add(id);
-      return answerEdits(doc, blank.insertion, key, valueOf(blank, context, {}).value);
-    })
-    .sort((a, b) => a.from - b.from);
+  return order.sort((a, b) => a.at - b.at).map(({ question }) => question);
 }

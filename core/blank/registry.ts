@@ -1,11 +1,35 @@
 import type { BlankKind } from './kind';
+import { caret } from './kinds/caret';
+import { choice } from './kinds/choice';
+import { date } from './kinds/date';
+import { lookup } from './kinds/lookup';
+import { message } from './kinds/message';
+import { money, number } from './kinds/number';
 import { person } from './kinds/person';
+import { reckoned } from './kinds/reckoned';
+import { rows } from './kinds/rows';
 import { sender } from './kinds/sender';
 import { text } from './kinds/text';
+import { time } from './kinds/time';
 import { today } from './kinds/today';
 
 /** Every kind of blank, in the order of the palette. */
-export const KINDS = [text, person, sender, today] as BlankKind[];
+export const KINDS = [
+  text,
+  choice,
+  date,
+  time,
+  number,
+  money,
+  reckoned,
+  person,
+  sender,
+  today,
+  message,
+  lookup,
+  rows,
+  caret,
+] as unknown as BlankKind[];
 
 const byName = new Map(KINDS.map((kind) => [kind.name, kind]));
 
@@ -17,4 +41,9 @@ export function isKind(name: string): boolean {
 /** The kind called `name`. A kind this version does not know is asked as text, so that nothing of a note is lost. */
 export function kindOf(name: string): BlankKind {
   return byName.get(name) ?? (text as unknown as BlankKind);
+}
+
+/** A blank's options with what it leaves out taken from the kind's defaults. */
+export function optionsOf({ kind, options }: { kind: string; options: Record<string, unknown> }): Record<string, unknown> {
+  return { ...kindOf(kind).defaults, ...options };
 }

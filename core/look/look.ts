@@ -43,11 +43,11 @@ export function lastLook(draft: LookedAt): Sight[] {
     });
   }
   for (const part of ['subject', 'body'] as const) {
-    for (const { from, blank } of openPlaces(draft[part])) {
+    for (const { from, label } of openPlaces(draft[part])) {
       sights.push({
         code: 'open-blank',
         stop: true,
-        message: `"${blank.label}" is still open`,
+        message: `"${label}" is still open`,
         place: { part, pos: from },
       });
     }

@@ -1,5 +1,6 @@
 import type { Mark, Node } from '@tiptap/pm/model';
-import { isSafeLink } from './schema';
+import { isSafeLink } from './link';
+import { visible } from './visible';
 
 const ESCAPES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
 
@@ -14,6 +15,7 @@ const OPEN: Record<string, (mark: Mark) => string> = {
   underline: () => '<u>',
   link: (mark) => (isSafeLink(mark.attrs.href) ? `<a href="${escapeHtml(mark.attrs.href)}">` : '<span>'),
   filled: () => '',
+  stretch: () => '',
 };
 const CLOSE: Record<string, (mark: Mark) => string> = {
   bold: () => '</strong>',
@@ -21,6 +23,7 @@ const CLOSE: Record<string, (mark: Mark) => string> = {
   underline: () => '</u>',
   link: (mark) => (isSafeLink(mark.attrs.href) ? '</a>' : '</span>'),
   filled: () => '',
+  stretch: () => '',
 };
 
 /** Spaces survive HTML's folding: of a run every second one does not break, nor does one that begins a line. */
@@ -61,9 +64,25 @@ function blockHtml(node: Node): string {
     }
     case 'listItem':
       return `<li>${childrenHtml(node)}</li>`;
+    case 'table':
+      return `<table style="border-collapse:collapse;margin:0"><tbody>${childrenHtml(node)}</tbody></table>`;
+    case 'tableRow':
+      return `<tr>${childrenHtml(node)}</tr>`;
+    case 'tableHeader':
+      return cellHtml(node, 'th', 'font-weight:bold;');
+    case 'tableCell':
+      return cellHtml(node, 'td', '');
     default:
       return childrenHtml(node);
   }
+}
+
+function cellHtml(node: Node, tag: 'th' | 'td', style: string): string {
+  const span = (['colspan', 'rowspan'] as const)
+    .filter((name) => Number(node.attrs[name]) > 1)
+    .map((name) => ` ${name}="${Number(node.attrs[name])}"`)
+    .join('');
+  return `<${tag}${span} style="${style}text-align:left;vertical-align:top;padding:3px 16px 3px 0;border-bottom:1px solid #ccc">${childrenHtml(node)}</${tag}>`;
 }
 
 function childrenHtml(node: Node): string {
@@ -74,8 +93,8 @@ function childrenHtml(node: Node): string {
 
 /**
  * The HTML of a document as mail can carry it: plain elements, style only where mail programs disagree, every text and
- * attribute escaped. Open blanks read `[label]`. Needs no DOM.
+ * attribute escaped. Open blanks read `[label]`; what is left out does not show. Needs no DOM.
  */
 export function toHtml(doc: Node): string {
-  return childrenHtml(doc);
+  return childrenHtml(visible(doc));
 }

@@ -1,58 +1,68 @@
-import { Schema, type Node } from '@tiptap/pm/model';
+import { Schema, type AttributeSpec, type Node } from '@tiptap/pm/model';
+import { isSafeLink } from './link';
 
-/** Where a link in a note may lead. Anything else (script, data) is not a link a client should get. */
-const SAFE_LINK = /^(https?:|mailto:|tel:)/i;
+/** What a passage remembers: its name in the fill list, whether it is on, and the condition that turns it on. */
+const passageAttrs: Record<string, AttributeSpec> = {
+  label: { default: '', validate: 'string' },
+  on: { default: true, validate: 'boolean' },
+  when: { default: null },
+  insertion: { default: null, validate: 'string|null' },
+  place: { default: null, validate: 'string|null' },
+};
+/** A passage left out of a draft keeps what stood in it, so that it can be put back as it was. */
+const leftOutAttrs: Record<string, AttributeSpec> = { ...passageAttrs, content: { default: [] } };
 
-/** Whether `href` may stand in a note or a message. */
-export function isSafeLink(href: unknown): href is string {
-  return typeof href === 'string' && SAFE_LINK.test(href.trim());
-}
+const cellAttrs: Record<string, AttributeSpec> = {
+  colspan: { default: 1, validate: 'number' },
+  rowspan: { default: 1, validate: 'number' },
+  colwidth: { default: null },
+  align: { default: null },
+};
 
 /**
  * The one document model of Jar Note. Notes, subjects, signatures and drafts are all documents of this schema;
  * the editor, the fill engine, the renderers and import speak nothing else.
  *
  * - `blank` is an open place: an inline atom. In a note it says what will be asked; in a draft it also says which
- *   insertion it came from and which place of that insertion it is.
- * - `filled` marks the text that a blank became in a draft, and remembers the blank, so that a changed answer finds
- *   its places again and text edited by hand since (text that differs from `value`) is left alone.
+ *   insertion it came from and which place of that insertion it is. With `empty` it was filled with nothing.
+ * - `filled` marks the text that a blank became in a draft. Its definition stands in the draft's fills; the mark
+ *   remembers what was put there, so that text edited by hand since is left alone. A wording that holds blanks of its
+ *   own carries one mark around another.
+ * - `rows` is what a blank became that is filled with a table or a list: a block.
+ * - `passage` (whole paragraphs) and `stretch` (a part of one) are optional passages; left out of a draft they become
+ *   `passageOut` and `stretchOut`, which a reader does not see.
  */
 export const schema = new Schema({
   nodes: {
     doc: { content: 'block+' },
-    paragraph: {
-      group: 'block',
-      content: 'inline*',
-      parseDOM: [{ tag: 'p' }],
-      toDOM: () => ['p', 0],
-    },
-    bulletList: {
-      group: 'block list',
-      content: 'listItem+',
-      parseDOM: [{ tag: 'ul' }],
-      toDOM: () => ['ul', 0],
-    },
+    paragraph: { group: 'block', content: 'inline*' },
+    bulletList: { group: 'block list', content: 'listItem+' },
     orderedList: {
       group: 'block list',
       content: 'listItem+',
       attrs: { start: { default: 1, validate: 'number' }, type: { default: null } },
-      parseDOM: [{ tag: 'ol' }],
-      toDOM: (node) => ['ol', { start: node.attrs.start as number }, 0],
     },
-    listItem: {
-      content: 'paragraph block*',
+    listItem: { content: 'paragraph block*', defining: true },
+    table: { group: 'block', content: 'tableRow+', isolating: true },
+    tableRow: { content: '(tableCell | tableHeader)*' },
+    tableCell: { content: 'block+', attrs: cellAttrs, isolating: true },
+    tableHeader: { content: 'block+', attrs: cellAttrs, isolating: true },
+    passage: { group: 'block', content: 'block+', attrs: passageAttrs, defining: true },
+    passageOut: { group: 'block', atom: true, attrs: leftOutAttrs },
+    rows: {
+      group: 'block',
+      content: 'block+',
       defining: true,
-      parseDOM: [{ tag: 'li' }],
-      toDOM: () => ['li', 0],
+      attrs: {
+        insertion: { validate: 'string' },
+        place: { validate: 'string' },
+        label: { validate: 'string' },
+        value: { default: '', validate: 'string' },
+      },
     },
     text: { group: 'inline' },
-    hardBreak: {
-      group: 'inline',
-      inline: true,
-      selectable: false,
-      parseDOM: [{ tag: 'br' }],
-      toDOM: () => ['br'],
-    },
+    hardBreak: { group: 'inline', inline: true, selectable: false },
+    stretchOut: { group: 'inline', inline: true, atom: true, attrs: leftOutAttrs },
     blank: {
       group: 'inline',
       inline: true,
@@ -62,7 +72,8 @@ export const schema = new Schema({
         kind: { validate: 'string' },
         options: { default: {} },
         insertion: { default: null, validate: 'string|null' },
-        place: { default: null, validate: 'number|null' },
+        place: { default: null, validate: 'string|null' },
+        empty: { default: false, validate: 'boolean' },
       },
     },
   },
@@ -71,15 +82,17 @@ export const schema = new Schema({
     bold: {},
     italic: {},
     underline: {},
+    stretch: { inclusive: false, attrs: passageAttrs },
     filled: {
       inclusive: false,
+      excludes: '',
       attrs: {
         insertion: { validate: 'string' },
-        place: { validate: 'number' },
+        place: { validate: 'string' },
         label: { validate: 'string' },
-        kind: { validate: 'string' },
-        options: { default: {} },
         value: { validate: 'string' },
+        /** The formatting that stood around the blank, when its value brings formatting of its own. */
+        around: { default: '', validate: 'string' },
       },
     },
   },
@@ -114,6 +127,12 @@ export function parseDoc(json: unknown): Node {
     });
   }
   if (node.type.name !== 'doc') throw new DocumentError('This wording is not a whole document.');
+  checkInside(node);
+  return node;
+}
+
+/** Links lead where links may, and what was left out is as sound as what stands. */
+function checkInside(node: Node): void {
   node.descendants((child) => {
     for (const mark of child.marks) {
       if (mark.type.name === 'link' && !isSafeLink(mark.attrs.href)) {
@@ -122,8 +141,17 @@ export function parseDoc(json: unknown): Node {
         );
       }
     }
+    if (child.type.name === 'passageOut' || child.type.name === 'stretchOut') leftOutContent(child);
   });
-  return node;
+}
+
+/** What stands in a passage that was left out, as a document. @throws DocumentError */
+export function leftOutContent(out: Node): Node {
+  const content = out.attrs.content as DocJson[];
+  return parseDoc({
+    type: 'doc',
+    content: out.type.name === 'passageOut' ? content : [{ type: 'paragraph', content }],
+  });
 }
 
 /** An empty document: one empty paragraph. */

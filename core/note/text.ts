@@ -1,4 +1,5 @@
 import type { Node } from '@tiptap/pm/model';
+import { visible } from './visible';
 
 /** The inline content of a paragraph as text. An open blank reads `[label]`, the way people mark one by hand. */
 function inlineText(parent: Node): string {
@@ -42,9 +43,23 @@ function blockText(node: Node): string {
       return items(node)
         .map((item, i) => indent(item, `${Number(node.attrs.start) + i}. `))
         .join('\n');
+    case 'table':
+      return tableText(node);
     default:
       return items(node).join('\n');
   }
+}
+
+/** A wider cell is not waited for by the columns after it. */
+const WIDEST = 40;
+
+/** Columns side by side, two spaces apart; a long cell pushes the rest of its row. */
+function tableText(table: Node): string {
+  const rows: string[][] = [];
+  table.forEach((row) => rows.push(items(row).map((cell) => cell.replace(/\s*\n\s*/g, ' '))));
+  const widths: number[] = [];
+  for (const row of rows) row.forEach((cell, i) => (widths[i] = Math.max(widths[i] ?? 0, Math.min(cell.length, WIDEST))));
+  return rows.map((row) => row.map((cell, i) => cell.padEnd(widths[i]!)).join('  ').trimEnd()).join('\n');
 }
 
 function items(node: Node): string[] {
@@ -56,10 +71,10 @@ function items(node: Node): string[] {
 /**
  * The plain text of a document, for the `text/plain` part of a message, for search and for export. Paragraphs are
  * lines of their own, with an empty line where the document has an empty paragraph; lists are marked `- ` and `1. `;
- * a link is followed by its address. Lines are not wrapped.
+ * a link is followed by its address; tables stand in columns. What is left out does not show. Lines are not wrapped.
  */
 export function toText(doc: Node): string {
-  return items(doc).join('\n');
+  return items(visible(doc)).join('\n');
 }
 
 /** The text of a one-line document such as a subject: line breaks become spaces. */

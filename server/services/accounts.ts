@@ -2,6 +2,7 @@ import type { Account } from '#shared/types/wire';
 import type { SignIn, SignUp } from '#shared/schemas/account';
 import type { Settings } from '#shared/schemas/settings';
 import { emptyDoc } from '../../core/note/schema';
+import { regionDefaults } from '../../core/number/region';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
 import {
@@ -35,7 +36,8 @@ export async function signUp(app: Application, passwords: Passwords, input: Sign
   const account = { id, address: input.address, passwordHash: await passwords.hash(input.password), demo: false };
   const { name, locale, timeZone } = input;
   try {
-    await insertAccount(app.db, account, { name, locale, timeZone, fields: [], signature: emptyDoc() }, app.now());
+    const settings = { name, locale, timeZone, fields: [], signature: emptyDoc(), daysOff: [], ...regionDefaults(locale) };
+    await insertAccount(app.db, account, settings, app.now());
   } catch (error) {
     if (!isDuplicate(error)) throw error;
     throw new UserError('There is already an account with this address. Sign in instead.', 409, {

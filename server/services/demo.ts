@@ -5,6 +5,7 @@ import { account as wren } from '../../demo/account';
 import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
 import { people, type PersonKey } from '../../demo/people';
+import { regionDefaults } from '../../core/number/region';
 import { attribution, quoteText } from '../../core/message/quote';
 import { newId } from '../db/id';
 import { isDuplicate } from '../db/connect';
@@ -72,7 +73,7 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     await insertAccount(
       db,
       { id: owner, address: wren.address, passwordHash, demo: true },
-      { name, locale, timeZone, fields, signature },
+      { name, locale, timeZone, fields, signature, daysOff: [], ...regionDefaults(locale) },
       now,
     );
   } catch (error) {

@@ -44,7 +44,7 @@ export async function beginDraft(app: Application, owner: string, { mode, origin
     body: emptyDoc(),
     subjectText: '',
     preview: '',
-    answers: {},
+    fills: {},
   };
   if (mode === 'new') {
     await insertDraft(db, owner, { ...empty, id, mode, originalId: null, quote: false }, app.now());

@@ -79,10 +79,11 @@ describe('drafts', () => {
       version: 1,
     });
     const body = docFromText('Half a sen');
-    const changed = await changeDraft(app, owner, draft.id, { ...draft, body, answers: { i: { day: 'Monday' } } });
+    const fills = { i: { blanks: [], answers: { day: 'Monday' }, passages: { '3': false } } };
+    const changed = await changeDraft(app, owner, draft.id, { ...draft, body, fills });
     expect(await readAnswer(app, owner, id)).toMatchObject({
       body,
-      answers: { i: { day: 'Monday' } },
+      fills,
       version: 2,
       preview: 'Half a sen',
     });

@@ -1,6 +1,6 @@
 import type { Person } from '#shared/types/wire';
-import type { PersonChange } from '#shared/schemas/person';
-import { findPeople, personByAddress, personById, updatePerson } from '../db/repositories/people';
+import type { NewPerson, PersonChange } from '#shared/schemas/person';
+import { addPerson, findPeople, personByAddress, personById, updatePerson } from '../db/repositories/people';
 import type { Application } from './application';
 import { notFound, stale } from './errors';
 
@@ -11,6 +11,12 @@ export function readPerson({ db }: Application, owner: string, address: string):
 
 export function suggestPeople({ db }: Application, owner: string, typed: string): Promise<Person[]> {
   return findPeople(db, owner, typed, 8);
+}
+
+/** Takes note of somebody, or answers with who is known already by that address. */
+export async function meetByAddress({ db }: Application, owner: string, box: NewPerson): Promise<Person> {
+  await addPerson(db, owner, box);
+  return (await personByAddress(db, owner, box.address))!;
 }
 
 export async function changePerson(

@@ -194,7 +194,7 @@ describe('when something goes wrong', () => {
   it('holds back what the last look stops, with the place', async () => {
     const { id: owner } = await newAccount(app);
     const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
-    const blank = { type: 'blank', attrs: { label: 'day', kind: 'text', options: {}, insertion: 'a', place: 0 } };
+    const blank = { type: 'blank', attrs: { label: 'day', kind: 'text', options: {}, insertion: 'a', place: '0' } };
     const changed = await changeDraft(app, owner, draft.id, {
       ...draft,
       to: [{ name: '', address: 'not an address' }],

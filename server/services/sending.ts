@@ -18,6 +18,7 @@ import {
   settleOutbox,
   type OutboxItem,
 } from '../db/repositories/outbox';
+import { rememberFills } from './answers';
 import { composeLetter, type Letter } from '../mail/compose';
 import { parseMessage } from '../mail/parse';
 import { sanitiseHtml } from '../mail/sanitise';
@@ -175,6 +176,8 @@ async function completeSending(app: Application, item: OutboxItem, partly: strin
   await app.db.transaction(async (trx) => {
     const problem = partly && `Sent, but not to everybody: ${partly}`;
     await settleOutbox(trx, item.owner, item.id, 'sent', problem, { sentMessageId: copy.id });
+    const draft = await lockDraft(trx, item.owner, item.draftId);
+    if (draft) await rememberFills(trx, item.owner, draft, app.now());
     await dropDraft(trx, item.owner, item.draftId);
   });
 }

@@ -1,16 +1,29 @@
 import { boolean, mixed, number, object, string, type InferType } from 'yup';
+import type { Fills } from '../../core/blank/fill';
 import { bodyDoc, lineDoc, mailboxes } from './document';
 
 export const DRAFT_MODES = ['new', 'reply', 'reply-all'] as const;
 export type DraftMode = (typeof DRAFT_MODES)[number];
 
-/** Answers of the fill list: insertion → blank key → what was typed. */
-const answers = mixed<Record<string, Record<string, string>>>()
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const isAnswer = (value: unknown) =>
+  typeof value === 'string' || (Array.isArray(value) && value.every((part) => typeof part === 'string'));
+const isBlank = (value: unknown) =>
+  isRecord(value) && typeof value.label === 'string' && typeof value.kind === 'string' && isRecord(value.options);
+
+/** The insertions of the draft: their blanks, the answers of the fill list, the passages switched by hand. */
+const fills = mixed<Fills>((value): value is Fills => isRecord(value))
   .required()
-  .test('answers', 'The answers could not be read.', (value) =>
+  .test('fills', 'The answers could not be read.', (value) =>
     Object.values(value ?? {}).every(
-      (set) =>
-        typeof set === 'object' && set !== null && Object.values(set).every((answer) => typeof answer === 'string'),
+      ({ blanks, answers, passages }) =>
+        Array.isArray(blanks) &&
+        blanks.every(isBlank) &&
+        isRecord(answers) &&
+        Object.values(answers).every(isAnswer) &&
+        isRecord(passages) &&
+        Object.values(passages).every((on) => typeof on === 'boolean'),
     ),
   );
 
@@ -26,7 +39,7 @@ export const draftSchema = object({
   bcc: mailboxes,
   subject: lineDoc,
   body: bodyDoc,
-  answers,
+  fills,
   /** Whether the message answered is quoted under the signature. */
   quote: boolean().required(),
 });

@@ -1,4 +1,6 @@
-import { number, object, string, type InferType } from 'yup';
+import { array, number, object, string, type InferType } from 'yup';
+import { addressProblem } from '../../core/message/address';
+import { ownFields } from './fields';
 
 const line = (title: string) => string().trim().defined().max(200, `${title} has at most 200 characters.`).default('');
 
@@ -8,6 +10,18 @@ export const personSchema = object({
   lastName: line('A last name'),
   fullName: line('A name'),
   company: line('A company'),
+  fields: ownFields,
+});
+
+/** Somebody to keep something with who is not known yet. */
+export const newPersonSchema = object({
+  name: line('A name'),
+  address: string()
+    .trim()
+    .required()
+    .max(320)
+    .test('address', 'This cannot be an address.', (value) => !value || !addressProblem(value)),
 });
 
 export type PersonChange = InferType<typeof personSchema>;
+export type NewPerson = InferType<typeof newPersonSchema>;

@@ -1,6 +1,8 @@
 import { array, number, object, string, type InferType } from 'yup';
-import { blankKey } from '../../core/blank/key';
+import { isDay } from '../../core/calendar/day';
+import { isCurrency } from '../../core/number/format';
 import { bodyDoc } from './document';
+import { ownFields } from './fields';
 
 function isLocale(value: string | undefined): boolean {
   try {
@@ -27,18 +29,23 @@ export const settingsSchema = object({
     .max(200, 'This name is too long.'),
   locale: string().required().test('locale', 'This is not a language and region, such as en-GB.', isLocale),
   timeZone: string().required().test('zone', 'This is not a time zone, such as Europe/London.', isTimeZone),
-  fields: array(
+  fields: ownFields.required(),
+  currency: string()
+    .trim()
+    .uppercase()
+    .test('currency', 'This is not a currency, such as EUR or GBP.', isCurrency)
+    .default('EUR'),
+  /** Weekdays nobody works: Monday 1 to Sunday 7. */
+  weekdaysOff: array(number().integer().min(1).max(7).required()).required().max(7).default([6, 7]),
+  daysOff: array(
     object({
-      name: string().trim().required('A field needs a name.').max(60, 'A field name has at most 60 characters.'),
-      value: string().defined().max(2000, 'A field holds at most 2000 characters.').default(''),
+      day: string().required().test('day', 'This is not a day that exists.', isDay),
+      name: string().trim().defined().max(60, 'A name has at most 60 characters.').default(''),
     }),
   )
     .required()
-    .max(100)
-    .test('distinct', 'Two of your fields have the same name.', (fields) => {
-      const keys = (fields ?? []).map((field) => blankKey(field.name ?? ''));
-      return new Set(keys).size === keys.length;
-    }),
+    .max(1000)
+    .default([]),
   signature: bodyDoc,
 });
 

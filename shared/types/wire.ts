@@ -1,6 +1,9 @@
+import type { Fills } from '../../core/blank/fill';
 import type { DocJson } from '../../core/note/schema';
 import type { Mailbox } from '../../core/message/address';
 import type { Sight } from '../../core/look/look';
+import type { Column, Lookup } from '../../core/lookup/lookup';
+import type { Uses } from '../../core/lookup/uses';
 import type { DraftMode } from '../schemas/draft';
 import type { Folder } from '../schemas/message';
 
@@ -64,9 +67,30 @@ export interface Person {
   lastName: string;
   fullName: string;
   company: string;
+  /** Fields of the user's own. */
+  fields: { name: string; value: string }[];
   /** Messages exchanged, and the last of them. */
   messages: number;
   lastAt: number;
+}
+
+/** A lookup as a row of a list. */
+export interface LookupRow {
+  id: string;
+  version: number;
+  name: string;
+  columns: Column[];
+  keyColumn: string;
+  rowCount: number;
+  updatedAt: number;
+}
+
+export type StoredLookup = LookupRow & Lookup;
+
+/** A note that draws on a lookup, and what it takes of it. */
+export interface LookupUse extends Uses {
+  noteId: string;
+  name: string;
 }
 
 /** A note as search and lists need it. */
@@ -104,7 +128,7 @@ export interface Draft extends DraftRow {
   bcc: Mailbox[];
   subject: DocJson;
   body: DocJson;
-  answers: Record<string, Record<string, string>>;
+  fills: Fills;
   quote: boolean;
   /** Why the post office refused it, in words; empty otherwise. */
   problem: string;

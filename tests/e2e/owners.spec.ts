@@ -58,7 +58,7 @@ test('one account cannot read, change or guess what belongs to another, on any r
     bcc: [],
     subject: EMPTY,
     body: EMPTY,
-    answers: {},
+    fills: {},
     quote: false,
   };
   const saved = await (await owner.put(`/api/drafts/${letter.id}`, { data: { ...content, version: 1 } })).json();
@@ -154,7 +154,7 @@ test('a request from another site is turned away, and health tells the migration
   });
   expect(foreign.status()).toBe(403);
   const health = await (await context.get('/api/health')).json();
-  expect(health).toMatchObject({ ok: true, database: 'answers', migration: '0001_foundation' });
+  expect(health).toMatchObject({ ok: true, database: 'answers', migration: '0002_blanks' });
 });
 
 test('bad input gets a message in words, and changes nothing', async ({ baseURL }) => {

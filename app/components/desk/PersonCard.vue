@@ -5,7 +5,14 @@ import { personSchema } from '#shared/schemas/person';
 const props = defineProps<{ address: string; person: Person | null }>();
 const emit = defineEmits<{ changed: [person: Person] }>();
 
-const values = reactive({ version: 0, firstName: '', lastName: '', fullName: '', company: '' });
+const values = reactive({
+  version: 0,
+  firstName: '',
+  lastName: '',
+  fullName: '',
+  company: '',
+  fields: [] as Person['fields'],
+});
 watch(
   () => props.person,
   (person) =>
@@ -16,6 +23,7 @@ watch(
       lastName: person.lastName,
       fullName: person.fullName,
       company: person.company,
+      fields: person.fields.map((field) => ({ ...field })),
     }),
   { immediate: true },
 );
@@ -63,6 +71,10 @@ async function save() {
         <el-form-item label="Company" :error="fields.company" for="p-company"
           ><el-input id="p-company" v-model="values.company" dir="auto" @input="saved = false"
         /></el-form-item>
+        <div v-for="field in values.fields" :key="field.name" class="own">
+          <label :for="`p-${field.name}`">{{ field.name }}</label>
+          <el-input :id="`p-${field.name}`" v-model="field.value" size="small" dir="auto" @input="saved = false" />
+        </div>
         <el-button native-type="submit" :loading="busy">Keep</el-button>
         <span v-if="saved" class="small soft" role="status"> Kept.</span>
       </el-form>
@@ -84,6 +96,12 @@ async function save() {
   font: 600 var(--text-title) / 1.3 var(--serif);
   margin-bottom: var(--s1);
   overflow-wrap: anywhere;
+}
+
+.own {
+  display: grid;
+  gap: var(--s1);
+  margin-bottom: var(--s4);
 }
 
 .form {

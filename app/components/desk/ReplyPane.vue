@@ -4,19 +4,27 @@ import { Send, Trash2 } from 'lucide-vue-next';
 import type { Draft, Person, Sending } from '#shared/types/wire';
 import { formatMailbox, type Mailbox } from '../../../core/message/address';
 import { blankKey } from '../../../core/blank/key';
-import type { DraftQuestion } from '../../../core/blank/questions';
+import type { MessageFacts } from '../../../core/blank/kind';
+import type { BlankQuestion, DraftQuestion } from '../../../core/blank/questions';
 import type { Sight } from '../../../core/look/look';
 import { toHtml } from '../../../core/note/html';
 import { isEmptyDoc, parseDoc } from '../../../core/note/schema';
 import type { FoundNote } from '~/editor/noteSearch';
 import { useAccountStore } from '~/stores/account';
+import { useLookupsStore } from '~/stores/lookups';
 import { useNotesStore } from '~/stores/notes';
 
-const props = defineProps<{ start: Draft; person: Person | null }>();
-const emit = defineEmits<{ sent: [sending: Sending]; discarded: [draft: Draft]; recipient: [address: string] }>();
+const props = defineProps<{ start: Draft; person: Person | null; message: MessageFacts | null }>();
+const emit = defineEmits<{
+  sent: [sending: Sending];
+  discarded: [draft: Draft];
+  recipient: [address: string];
+  person: [person: Person];
+}>();
 
 const account = useAccountStore();
 const notes = useNotesStore();
+const lookups = useLookupsStore();
 const handle = useDraft(() => account.account!.id);
 const { draft, state, problem, theirs } = handle;
 // One pane for one draft: the page makes a new one for another.
@@ -25,7 +33,8 @@ handle.open(props.start);
 const current = ref(0);
 const fillList = ref<{
   focusFirst(insertion?: string): boolean;
-  focus(question: Pick<DraftQuestion, 'insertion' | 'key'>): void;
+  focus(question: Pick<BlankQuestion, 'insertion' | 'key'>): void;
+  focusPassage(insertion: string, place: string): void;
 }>();
 const showAddressing = ref(props.start.mode === 'new');
 const held = ref<Sight[]>([]);
@@ -35,9 +44,11 @@ const failure = ref('');
 const letter = useLetter(handle, {
   settings: () => account.settings!,
   person: () => props.person,
+  message: () => props.message,
   find,
   onSearchKey,
-  onPlace: (place) => fillList.value?.focus({ insertion: place.blank.insertion, key: blankKey(place.blank.label) }),
+  onPlace: ({ insertion, label }) => fillList.value?.focus({ insertion, key: blankKey(label) }),
+  onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
 const { body, subject, search, questions, sights } = letter;
 
@@ -81,11 +92,12 @@ async function insert(id: string, range?: { from: number; to: number }) {
   failure.value = '';
   try {
     const note = await notes.read(id);
+    await lookups.need(note.subject, note.body);
     // What was typed to find it may have grown while the note was fetched.
     const insertion = letter.insert(note, range && search.value ? search.value.range : range);
     notes.used(id);
     await nextTick();
-    if (!fillList.value?.focusFirst(insertion)) body.commands.focus();
+    if (!fillList.value?.focusFirst(insertion) && !letter.toCaret()) body.commands.focus();
   } catch (error) {
     failure.value = messageOf(error);
     body.commands.focus();
@@ -102,17 +114,60 @@ watch([search, current], () => {
 
 function look(question: DraftQuestion) {
   for (const element of document.querySelectorAll('.letter .current')) element.classList.remove('current');
-  for (const element of document.querySelectorAll<HTMLElement>('.letter [data-blank], .letter [data-filled]')) {
-    const { insertion, label } = JSON.parse(element.dataset.blank ?? element.dataset.filled ?? '{}');
-    if (insertion !== question.insertion || blankKey(String(label)) !== question.key) continue;
+  for (const element of document.querySelectorAll<HTMLElement>(PLACES)) {
+    const { blank, filled, rows, passage, stretch, out } = element.dataset;
+    const at = JSON.parse(blank ?? filled ?? rows ?? out ?? passage ?? stretch ?? '{}');
+    const here =
+      question.type === 'passage'
+        ? at.place === question.place && !blank && !filled && !rows
+        : blankKey(String(at.label)) === question.key && Boolean(blank ?? filled ?? rows);
+    if (at.insertion !== question.insertion || !here) continue;
     element.classList.add('current');
     element.scrollIntoView({ block: 'nearest' });
   }
 }
 
+const PLACES = ['blank', 'filled', 'rows', 'passage', 'stretch', 'out'].map((name) => `.letter [data-${name}]`).join();
+
 function leaveFill() {
   for (const element of document.querySelectorAll('.letter .current')) element.classList.remove('current');
-  body.commands.focus();
+  if (!letter.toCaret()) body.commands.focus();
+}
+
+/** What was answered before for the blanks that stand here now. */
+const before = shallowRef<Record<string, string[]>>({});
+watch(
+  () => [questions.value.flatMap((q) => (q.type === 'blank' ? [q.key] : [])).join('\n'), props.start.id, draft.value?.to[0]?.address],
+  async ([keys]) => {
+    if (!keys) return;
+    const body = { keys: keys.split('\n'), address: draft.value?.to[0]?.address ?? '' };
+    // Only a help: without it everything still works.
+    before.value = await api<Record<string, string[]>>('/answers/search', { method: 'POST', body }).catch(() => before.value);
+  },
+);
+
+const keepWith = computed(() => {
+  const box = draft.value?.to[0];
+  return box ? props.person?.firstName || props.person?.fullName || box.name || box.address : '';
+});
+
+/** Keeps an answer with the person, so that it fills itself the next time. */
+async function keepFact({ insertion, key, control }: BlankQuestion) {
+  const box = draft.value?.to[0];
+  const value = String(draft.value?.fills[insertion]?.answers[key] ?? '').trim();
+  const field = control.personField;
+  if (!box || !field || !value) return;
+  try {
+    const known = props.person ?? (await api<Person>('/people', { method: 'POST', body: box }));
+    const own = ['firstName', 'lastName', 'fullName', 'company'].includes(field);
+    const fields = own
+      ? known.fields
+      : [...known.fields.filter(({ name }) => blankKey(name) !== blankKey(field)), { name: field, value }];
+    const body = { ...known, ...(own && { [field]: value }), fields };
+    emit('person', await api<Person>(`/people/${known.id}`, { method: 'PUT', body }));
+  } catch (error) {
+    failure.value = messageOf(error);
+  }
 }
 
 // Sending
@@ -140,7 +195,7 @@ function goTo(sight: Sight) {
     return;
   }
   const question = questions.value.find(
-    ({ state, label }) => state === 'open' && sight.message.startsWith(`"${label}"`),
+    (q): q is BlankQuestion => q.type === 'blank' && q.state === 'open' && sight.message.startsWith(`"${q.label}"`),
   );
   if (sight.place.part === 'subject') showAddressing.value = true;
   if (question && fillList.value) fillList.value.focus(question);
@@ -321,9 +376,13 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
         v-if="questions.length"
         ref="fillList"
         :questions="questions"
-        :answers="draft.answers"
+        :fills="draft.fills"
+        :before="before"
+        :keep-with="keepWith"
         class="filling"
         @answer="letter.answer"
+        @switch="letter.switchPassage"
+        @keep="keepFact"
         @look="look"
         @leave="leaveFill"
       />

@@ -1,21 +1,32 @@
 <script setup lang="ts">
-import type { BlankAttrs } from '../../../core/blank/fill';
+import type { BlankDef } from '../../../core/blank/kind';
+import { UNITS } from '../../../core/calendar/day';
+import { MESSAGE_PARTS } from '../../../core/blank/kinds/message';
 import { PERSON_FIELD_TITLES, PERSON_FIELDS } from '../../../core/blank/kinds/person';
 import { TODAY_PARTS } from '../../../core/blank/kinds/today';
-import { KINDS } from '../../../core/blank/registry';
+import { KINDS, optionsOf } from '../../../core/blank/registry';
+import type { WordingBlank } from '~/components/blank/WordingField.vue';
 import { useAccountStore } from '~/stores/account';
 
-const props = defineProps<{ attrs: BlankAttrs }>();
-const emit = defineEmits<{ change: [part: Partial<BlankAttrs>]; done: [] }>();
+/** What the chosen blank asks, and how: beside the text, while the note is tried on the other side. */
+const props = defineProps<{
+  attrs: BlankDef;
+  /** The other blanks of the note. */
+  others: BlankDef[];
+}>();
+const emit = defineEmits<{ change: [part: Partial<BlankDef>]; done: [] }>();
 const account = useAccountStore();
 
-const option = (name: string) => String(props.attrs.options[name] ?? '');
-const setOption = (name: string, value: string) =>
-  emit('change', { options: { ...props.attrs.options, [name]: value } });
+const options = computed(() => optionsOf(props.attrs));
+const option = (name: string) => String(options.value[name] ?? '');
+const set = (part: Record<string, unknown>) => emit('change', { options: { ...props.attrs.options, ...part } });
+const setOption = (name: string, value: unknown) => set({ [name]: value });
+const setNumber = (name: string, text: string) =>
+  setOption(name, text.trim() && Number.isFinite(Number(text.replace(',', '.'))) ? Number(text.replace(',', '.')) : null);
 
 function setKind(name: string) {
   const kind = KINDS.find((other) => other.name === name)!;
-  emit('change', { kind: name, options: { ...kind.defaults } });
+  emit('change', { kind: name, options: structuredClone(kind.defaults) });
 }
 
 /** The label is taken when it is finished, so that half a word never meets another blank's. */
@@ -29,6 +40,23 @@ function setLabel() {
   if (text && text !== props.attrs.label) emit('change', { label: text });
   else label.value = props.attrs.label;
 }
+
+/** What may stand in the wording of a choice: the note's other blanks, and what fills itself. */
+const inWording = computed<WordingBlank[]>(() => {
+  const simple = props.others.filter(({ kind }) => !['choice', 'rows', 'caret'].includes(kind));
+  const known: BlankDef[] = [
+    { label: 'first name', kind: 'person', options: { field: 'firstName' } },
+    { label: 'my name', kind: 'sender', options: { field: 'name' } },
+  ];
+  const all = [...simple, ...known.filter(({ label }) => !simple.some((other) => other.label === label))];
+  return all.map(({ label, kind, options }) => ({ title: label, attrs: { label, kind, options } }));
+});
+
+const dates = computed(() =>
+  props.others.filter(({ kind }) => ['date', 'message', 'lookup', 'reckoned'].includes(kind)).map(({ label }) => label),
+);
+const ownFields = computed(() => account.settings!.fields.map(({ name }) => name));
+const hinted = computed(() => ['text', 'date', 'time', 'number', 'money', 'message', 'choice', 'lookup', 'rows'].includes(props.attrs.kind));
 </script>
 
 <template>
@@ -46,27 +74,103 @@ function setLabel() {
     >
       <el-option v-for="kind in KINDS" :key="kind.name" :value="kind.name" :label="kind.title" />
     </el-select>
+
     <template v-if="attrs.kind === 'text'">
-      <label class="small" for="blank-hint">Hint</label>
       <el-input
-        id="blank-hint"
         size="small"
         class="wide"
-        :model-value="option('hint')"
-        placeholder="a word of help"
-        @input="(text: string) => setOption('hint', text)"
+        aria-label="Usual text"
+        :model-value="option('value')"
+        placeholder="usual text, if any"
+        @input="(text: string) => setOption('value', text)"
+      />
+      <el-checkbox size="small" :model-value="Boolean(options.long)" label="long" @change="(on) => setOption('long', Boolean(on))" />
+      <el-checkbox size="small" :model-value="Boolean(options.optional)" label="may stay empty" @change="(on) => setOption('optional', Boolean(on))" />
+    </template>
+
+    <ChoiceFields v-else-if="attrs.kind === 'choice'" :options="options" :blanks="inWording" @set="setOption" />
+
+    <template v-else-if="attrs.kind === 'date'">
+      <el-select size="small" class="narrow" aria-label="Reckoned from" :model-value="option('from')" @change="(from: string) => setOption('from', from)">
+        <el-option value="" label="asked" />
+        <el-option value="today" label="from today" />
+        <el-option v-for="other in dates" :key="other" :value="other" :label="`from ${other}`" />
+      </el-select>
+      <template v-if="options.from">
+        <el-input-number
+          size="small"
+          class="count"
+          controls-position="right"
+          aria-label="How many"
+          :model-value="Number(options.count)"
+          @change="(count) => setOption('count', count ?? 0)"
+        />
+        <el-select size="small" class="narrow" aria-label="Unit of time" :model-value="option('unit')" @change="(unit: string) => setOption('unit', unit)">
+          <el-option v-for="unit in UNITS" :key="unit" :value="unit" :label="`${unit}s later`" />
+        </el-select>
+      </template>
+      <DateFormatFields :options="options" @set="setOption" />
+    </template>
+
+    <el-checkbox
+      v-else-if="attrs.kind === 'time'"
+      size="small"
+      :model-value="Boolean(options.asTyped)"
+      label="written as it was typed"
+      @change="(on) => setOption('asTyped', Boolean(on))"
+    />
+
+    <template v-else-if="attrs.kind === 'number' || attrs.kind === 'money'">
+      <el-input
+        v-if="attrs.kind === 'number'"
+        size="small"
+        class="short"
+        aria-label="Unit"
+        placeholder="unit"
+        :model-value="option('unit')"
+        @input="(text: string) => setOption('unit', text)"
+      />
+      <el-input
+        v-else
+        size="small"
+        class="short"
+        aria-label="Currency"
+        maxlength="3"
+        :placeholder="account.settings!.currency"
+        :model-value="option('currency')"
+        @input="(text: string) => setOption('currency', text.toUpperCase())"
+      />
+      <span class="small">from</span>
+      <el-input size="small" class="short" aria-label="Least" :model-value="option('least')" @change="(text: string) => setNumber('least', text)" />
+      <span class="small">to</span>
+      <el-input size="small" class="short" aria-label="Most" :model-value="option('most')" @change="(text: string) => setNumber('most', text)" />
+      <el-input
+        v-if="attrs.kind === 'number'"
+        size="small"
+        class="short"
+        aria-label="Places after the point"
+        placeholder="places"
+        :model-value="option('decimals')"
+        @change="(text: string) => setNumber('decimals', text)"
       />
     </template>
+
+    <ReckonedFields v-else-if="attrs.kind === 'reckoned'" :options="options" :others="others" @set="setOption" />
+
     <el-select
       v-else-if="attrs.kind === 'person'"
       size="small"
       class="narrow"
       :model-value="option('field')"
+      filterable
+      allow-create
+      default-first-option
       aria-label="Field of the person"
       @change="(field: string) => setOption('field', field)"
     >
       <el-option v-for="field in PERSON_FIELDS" :key="field" :value="field" :label="PERSON_FIELD_TITLES[field]" />
     </el-select>
+
     <el-select
       v-else-if="attrs.kind === 'sender'"
       size="small"
@@ -76,18 +180,39 @@ function setLabel() {
       @change="(field: string) => setOption('field', field)"
     >
       <el-option value="name" label="my name" />
-      <el-option v-for="{ name } in account.settings!.fields" :key="name" :value="name" :label="name" />
+      <el-option v-for="name in ownFields" :key="name" :value="name" :label="name" />
     </el-select>
-    <el-select
-      v-else-if="attrs.kind === 'today'"
+
+    <template v-else-if="attrs.kind === 'today' || attrs.kind === 'message'">
+      <el-select
+        size="small"
+        class="narrow"
+        :model-value="option('part')"
+        :aria-label="attrs.kind === 'today' ? 'What of today' : 'What of their message'"
+        @change="(part: string) => setOption('part', part)"
+      >
+        <el-option
+          v-for="part in attrs.kind === 'today' ? TODAY_PARTS : MESSAGE_PARTS"
+          :key="part"
+          :value="part"
+          :label="part"
+        />
+      </el-select>
+      <DateFormatFields v-if="['date', 'date sent', 'a date'].includes(option('part'))" :options="options" @set="setOption" />
+    </template>
+
+    <LookupFields v-else-if="attrs.kind === 'lookup'" :options="options" :others="others" @set="set" />
+    <RowsFields v-else-if="attrs.kind === 'rows'" :options="options" @set="set" />
+
+    <el-input
+      v-if="hinted"
       size="small"
-      class="narrow"
-      :model-value="option('part')"
-      aria-label="What of today"
-      @change="(part: string) => setOption('part', part)"
-    >
-      <el-option v-for="part in TODAY_PARTS" :key="part" :value="part" :label="part" />
-    </el-select>
+      class="wide"
+      aria-label="Hint"
+      :model-value="option('hint')"
+      placeholder="a word of help"
+      @input="(text: string) => setOption('hint', text)"
+    />
     <button type="submit" class="text-button">Done</button>
   </form>
 </template>
@@ -107,7 +232,15 @@ function setLabel() {
   width: 130px;
 }
 
+.count {
+  width: 90px;
+}
+
+.short {
+  width: 70px;
+}
+
 .wide {
-  width: 170px;
+  width: 150px;
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/vue-3';
 import { Bold, Italic, Link2, List, ListOrdered, Underline } from 'lucide-vue-next';
-import { isSafeLink } from '../../../core/note/schema';
+import { isSafeLink } from '../../../core/note/link';
 
 const props = defineProps<{ editor: Editor }>();
 

@@ -2,9 +2,12 @@
 import { EditorContent } from '@tiptap/vue-3';
 import type { Note } from '#shared/types/wire';
 import { noteSchema } from '#shared/schemas/note';
-import { checkNote } from '../../../core/note/check';
+import { definitions } from '../../../core/blank/blanks';
+import { blankKey } from '../../../core/blank/key';
+import { checkNote, type NoteProblem } from '../../../core/note/check';
 import { emptyDoc, parseDoc, type DocJson } from '../../../core/note/schema';
 import { useAccountStore } from '~/stores/account';
+import { useLookupsStore } from '~/stores/lookups';
 import { useNotesStore } from '~/stores/notes';
 
 /** A note on the bench; without one, a new note is written. */
@@ -13,6 +16,7 @@ const emit = defineEmits<{ kept: [note: Note]; remove: []; close: [] }>();
 
 const notes = useNotesStore();
 const account = useAccountStore();
+const lookups = useLookupsStore();
 const { fields, problem, busy, submit } = useForm(noteSchema);
 
 interface Content {
@@ -43,7 +47,7 @@ const version = ref(found?.version ?? props.note?.version ?? 0);
 const dirty = ref(Boolean(found));
 const theirs = shallowRef<Note | null>(null);
 
-const { subject, body, chosen, put, changeBlank } = useNoteEditors(content, () => {
+const { subject, body, chosen, passage, selected, put, changeBlank, makePassage, changePassage, fixPassage } = useNoteEditors(content, () => {
   content.subject = subject.getJSON() as DocJson;
   content.body = body.getJSON() as DocJson;
   touch();
@@ -63,7 +67,30 @@ function settled() {
   localStorage.removeItem(journalKey);
 }
 
-const wrong = computed(() => checkNote(parseDoc(content.subject), parseDoc(content.body)));
+const wrong = computed(() =>
+  checkNote(parseDoc(content.subject), parseDoc(content.body), lookups.state === 'ready' ? known.value : undefined),
+);
+/** The blanks of the note, each once. */
+const blanks = computed(() => definitions([parseDoc(content.subject), parseDoc(content.body)]));
+const others = computed(() => blanks.value.filter(({ label }) => blankKey(label) !== blankKey(chosen.value?.attrs.label ?? '')));
+/** Lookups not fetched yet are taken to be sound; those that are gone are not among them. */
+const known = computed(() =>
+  Object.fromEntries(lookups.rows.map((row) => [row.id, lookups.whole[row.id] ?? { ...row, rows: [] }])),
+);
+onMounted(() => void lookups.load());
+watch(
+  () => content.body,
+  (doc) => void lookups.need(doc).catch(() => {}),
+  { immediate: true },
+);
+
+/** Shows where something is wrong. */
+function show({ places }: NoteProblem) {
+  const [place] = places;
+  if (!place) return;
+  const editor = place.part === 'subject' ? subject : body;
+  editor.chain().focus().setNodeSelection(place.pos).scrollIntoView().run();
+}
 
 async function keep() {
   const input = { ...content, subject: subject.getJSON() as DocJson, body: body.getJSON() as DocJson };
@@ -143,17 +170,31 @@ onMounted(async () => {
       </div>
       <div class="tools">
         <FormatBar :editor="body" />
-        <BlankPalette @put="put" />
+        <BlankPalette :blanks="blanks" :passage="selected" @put="put" @passage="makePassage" />
       </div>
       <BlankEditor
         v-if="chosen"
         :key="`${chosen.pos}`"
         :attrs="chosen.attrs"
+        :others="others"
         @change="(part) => changeBlank(chosen!, part)"
         @done="chosen?.editor.commands.focus()"
       />
+      <PassageEditor
+        v-else-if="passage"
+        :key="`passage-${passage.from}`"
+        :attrs="passage.attrs"
+        :blanks="blanks"
+        @change="(part) => changePassage(passage!, part)"
+        @fix="fixPassage(passage!)"
+      />
       <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')"><EditorContent :editor="body" /></div>
-      <p v-for="{ message } in wrong" :key="message" class="small wrong" role="status">{{ message }}</p>
+      <p v-for="one in wrong" :key="one.message" class="small wrong" role="status">
+        {{ one.message }}
+        <button v-for="(place, i) in one.places" :key="i" type="button" class="text-button small" @click="show({ ...one, places: [place] })">
+          {{ one.places.length > 1 ? `Show ${i + 1}` : 'Show' }}
+        </button>
+      </p>
       <footer class="foot">
         <el-checkbox v-model="content.pinned" @change="touch">Pin to the tray</el-checkbox>
         <span class="gap" />

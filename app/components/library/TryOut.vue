@@ -1,42 +1,89 @@
 <script setup lang="ts">
 import { generateHTML } from '@tiptap/core';
-import type { Person } from '#shared/types/wire';
-import { fill } from '../../../core/blank/fill';
-import type { FillContext } from '../../../core/blank/kind';
-import { questionsIn, type DraftQuestion } from '../../../core/blank/questions';
+import type { Message, MessagePage, MessageRow, Person } from '#shared/types/wire';
+import { fill, type Fills } from '../../../core/blank/fill';
+import type { Answer, Answers } from '../../../core/blank/kind';
+import { questionsIn, type BlankQuestion, type PassageQuestion } from '../../../core/blank/questions';
 import { parseDoc, type DocJson } from '../../../core/note/schema';
-import { toLine } from '../../../core/note/text';
+import { toLine, toText } from '../../../core/note/text';
+import { visible } from '../../../core/note/visible';
 import { letterExtensions } from '~/editor/extensions';
 import { useAccountStore } from '~/stores/account';
+import { useLookupsStore } from '~/stores/lookups';
 
+/** The note as it will be asked on the Desk and read by the client, live. */
 const props = defineProps<{ subject: DocJson; body: DocJson }>();
 const account = useAccountStore();
+const lookups = useLookupsStore();
 
 const people = shallowRef<Person[]>([]);
 const personId = ref('');
+const messages = shallowRef<MessageRow[]>([]);
+const messageId = ref('');
+const message = shallowRef<Message | null>(null);
+const form = ref<'wide' | 'narrow' | 'plain'>('wide');
+const ready = ref(false);
+
+const person = computed(() => people.value.find(({ id }) => id === personId.value) ?? null);
+const fromPerson = computed(() => {
+  const theirs = messages.value.filter(({ from }) => from.address.toLowerCase() === person.value?.address.toLowerCase());
+  return [...theirs, ...messages.value.filter((row) => !theirs.includes(row))];
+});
+
 onMounted(async () => {
-  people.value = await api<Person[]>('/people').catch(() => []);
+  [people.value, messages.value] = await Promise.all([
+    api<Person[]>('/people').catch(() => []),
+    api<MessagePage>('/messages', { query: { folder: 'inbox', limit: 100 } }).then(
+      ({ rows }) => rows,
+      () => [],
+    ),
+  ]);
   personId.value = people.value[0]?.id ?? '';
 });
 
-const answers = ref<Record<string, string>>({});
-const context = computed<FillContext>(() => {
-  const { name, fields, locale, timeZone } = account.settings!;
-  const person = people.value.find(({ id }) => id === personId.value) ?? null;
-  return { person, sender: { name, fields }, now: Date.now(), locale, timeZone };
+/** The latest message of the person is the likeliest to be answered. */
+watch(person, () => {
+  const [first] = fromPerson.value;
+  messageId.value = first && first.from.address.toLowerCase() === person.value?.address.toLowerCase() ? first.id : '';
 });
+watch(messageId, async (id) => {
+  message.value = id ? await api<Message>(`/messages/${id}`).catch(() => null) : null;
+});
+
+watch(
+  () => [props.subject, props.body],
+  async () => {
+    await lookups.need(props.subject, props.body).catch(() => {});
+    ready.value = true;
+  },
+  { immediate: true },
+);
+
+const answers = ref<Answers>({});
+const switched = ref<Record<string, boolean>>({});
+const context = computed(() =>
+  fillContext(
+    account.settings!,
+    lookups.whole,
+    person.value ? { name: person.value.fullName, address: person.value.address } : undefined,
+    person.value,
+    messageFacts(message.value),
+  ),
+);
 
 const TRY = 'try';
 const filled = computed(() =>
-  fill({ subject: parseDoc(props.subject), body: parseDoc(props.body) }, context.value, answers.value, TRY),
+  fill({ subject: parseDoc(props.subject), body: parseDoc(props.body) }, context.value, answers.value, TRY, switched.value),
 );
+const fills = computed<Fills>(() => ({ [TRY]: filled.value.fill }));
 const questions = computed(() =>
-  questionsIn([filled.value.subject, filled.value.body], context.value, { [TRY]: answers.value }),
+  ready.value ? questionsIn([filled.value.subject, filled.value.body], context.value, fills.value) : [],
 );
-const html = computed(() => generateHTML(filled.value.body.toJSON(), letterExtensions()));
+const html = computed(() => generateHTML(visible(filled.value.body).toJSON(), letterExtensions()));
 const line = computed(() => toLine(filled.value.subject));
 
-const answer = ({ key }: DraftQuestion, text: string) => (answers.value = { ...answers.value, [key]: text });
+const answer = ({ key }: BlankQuestion, given: Answer) => (answers.value = { ...answers.value, [key]: given });
+const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ...switched.value, [place]: on });
 </script>
 
 <template>
@@ -47,32 +94,51 @@ const answer = ({ key }: DraftQuestion, text: string) => (answers.value = { ...a
         v-model="personId"
         size="small"
         filterable
-        class="person"
+        class="chooser"
         aria-label="Written to"
-        placeholder="Written to nobody known"
+        placeholder="to nobody known"
       >
         <el-option
-          v-for="person in people"
-          :key="person.id"
-          :value="person.id"
-          :label="person.fullName || person.address"
+          v-for="one in people"
+          :key="one.id"
+          :value="one.id"
+          :label="one.fullName || one.address"
         />
+      </el-select>
+      <el-select
+        v-model="messageId"
+        size="small"
+        filterable
+        clearable
+        class="chooser"
+        aria-label="Answering"
+        placeholder="answering nothing"
+      >
+        <el-option v-for="row in fromPerson" :key="row.id" :value="row.id" :label="row.subject || 'No subject'" />
       </el-select>
     </header>
     <FillList
       v-if="questions.length"
       :questions="questions"
-      :answers="{ [TRY]: answers }"
+      :fills="fills"
       class="questions"
       @answer="answer"
+      @switch="turn"
       @leave="() => {}"
       @look="() => {}"
     />
     <p v-else class="small soft questions">This note asks nothing.</p>
-    <div class="sheet" tabindex="0">
+    <div class="as" role="radiogroup" aria-label="Read as">
+      <label v-for="kind in ['wide', 'narrow', 'plain'] as const" :key="kind" class="small">
+        <input v-model="form" type="radio" name="read-as" :value="kind" />
+        {{ { wide: 'Wide mail', narrow: 'Narrow mail', plain: 'Plain text' }[kind] }}
+      </label>
+    </div>
+    <div class="sheet" :class="form" tabindex="0">
       <p v-if="line" class="subject" dir="auto">{{ line }}</p>
+      <pre v-if="form === 'plain'" class="plain" dir="auto">{{ toText(filled.body) }}</pre>
       <!-- eslint-disable-next-line vue/no-v-html -- made from the note's own document by the editor's schema -->
-      <div class="letter" dir="auto" v-html="html" />
+      <div v-else class="letter" dir="auto" v-html="html" />
     </div>
   </section>
 </template>
@@ -87,24 +153,37 @@ const answer = ({ key }: DraftQuestion, text: string) => (answers.value = { ...a
 .head {
   display: flex;
   align-items: center;
-  justify-content: space-between;
-  gap: var(--s3);
+  gap: var(--s2);
   min-height: 40px;
 }
 
 .title {
   font-weight: 600;
+  white-space: nowrap;
 }
 
-.person {
-  width: 190px;
+.chooser {
+  flex: 1;
+  min-width: 0;
 }
 
 .questions {
-  padding-bottom: var(--s3);
-  max-height: 40%;
+  padding-bottom: var(--s2);
+  max-height: 46%;
   overflow-y: auto;
   flex: none;
+}
+
+.as {
+  display: flex;
+  gap: var(--s4);
+  padding-bottom: var(--s1);
+}
+
+.as input {
+  accent-color: var(--green);
+  margin: 0 4px 0 0;
+  vertical-align: -1px;
 }
 
 .sheet {
@@ -115,6 +194,20 @@ const answer = ({ key }: DraftQuestion, text: string) => (answers.value = { ...a
   background: var(--sheet);
   border: 1px solid var(--rule);
   border-radius: var(--radius);
+}
+
+/* A narrow screen is 360 pixels wide, its margins included. */
+.sheet.narrow {
+  width: 360px;
+  max-width: 100%;
+  padding: var(--s3);
+}
+
+.plain {
+  margin: 0;
+  font: 13px/1.5 ui-monospace, 'DejaVu Sans Mono', monospace;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
 }
 
 .subject {

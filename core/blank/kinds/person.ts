@@ -1,4 +1,5 @@
-import type { BlankKind, PersonFacts } from '../kind';
+import { blankKey } from '../key';
+import { asText, type BlankKind, type PersonFacts } from '../kind';
 
 export const PERSON_FIELDS = ['firstName', 'lastName', 'fullName', 'address', 'company'] as const;
 export type PersonField = (typeof PERSON_FIELDS)[number];
@@ -13,19 +14,29 @@ export const PERSON_FIELD_TITLES: Record<PersonField, string> = {
 };
 
 export type PersonOptions = {
-  field: PersonField;
+  /** One of {@link PERSON_FIELDS}, or the name of a field of the user's own. */
+  field: string;
 };
 
-/** A field of the person written to; asked when it is not known. */
+const titleOf = (field: string) => PERSON_FIELD_TITLES[field as PersonField] ?? field;
+
+function valueOf(field: string, person: PersonFacts | null): string {
+  if (!person) return '';
+  if (PERSON_FIELDS.includes(field as PersonField)) return person[field as PersonField];
+  return person.fields?.find(({ name }) => blankKey(name) === blankKey(field))?.value ?? '';
+}
+
+/** A field of the person written to; asked when it is not known, and then kept with the person if wanted. */
 export const person: BlankKind<PersonOptions> = {
   name: 'person',
   title: 'Of the person',
   defaults: { field: 'firstName' },
-  check: ({ field }) => (PERSON_FIELDS.includes(field as PersonField) ? '' : 'it names no field of a person.'),
-  known: ({ field }, { person }) => {
-    const value = person?.[field as keyof PersonFacts]?.trim();
-    return value ? { text: value } : null;
-  },
-  answered: (answer) => (answer.trim() ? { text: answer.trim() } : null),
-  control: ({ field }) => ({ type: 'text', hint: `the person's ${PERSON_FIELD_TITLES[field]}` }),
+  check: ({ field }) => (typeof field === 'string' && field.trim() ? '' : 'it names no field of a person.'),
+  known: ({ field }, { context }) => asText(valueOf(field, context.person)),
+  answered: (answer) => asText(answer),
+  control: ({ field }, { context }) => ({
+    type: 'text',
+    hint: `the person's ${titleOf(field)}`,
+    ...(field !== 'address' && context.person && !valueOf(field, context.person) && { personField: field }),
+  }),
 };

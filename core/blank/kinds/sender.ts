@@ -1,5 +1,5 @@
-import type { BlankKind } from '../kind';
 import { blankKey } from '../key';
+import { asText, type BlankKind } from '../kind';
 
 export type SenderOptions = {
   /** `name`, or the name of a field of one's own from Settings. */
@@ -12,11 +12,10 @@ export const sender: BlankKind<SenderOptions> = {
   title: 'Of mine',
   defaults: { field: 'name' },
   check: ({ field }) => (typeof field === 'string' && field.trim() ? '' : 'it names no field of yours.'),
-  known: ({ field }, { sender }) => {
-    const value =
-      field === 'name' ? sender.name : sender.fields.find((own) => blankKey(own.name) === blankKey(field))?.value;
-    return value?.trim() ? { text: value.trim() } : null;
+  known({ field }, { context: { sender } }) {
+    const own = sender.fields.find(({ name }) => blankKey(name) === blankKey(field));
+    return asText((field === 'name' ? sender.name : own?.value) ?? '');
   },
-  answered: (answer) => (answer.trim() ? { text: answer.trim() } : null),
+  answered: (answer) => asText(answer),
   control: ({ field }) => ({ type: 'text', hint: field === 'name' ? 'your name' : `your ${field}` }),
 };

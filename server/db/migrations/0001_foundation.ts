@@ -107,7 +107,7 @@ const TABLES = [
     body JSON NOT NULL,
     subject_text TEXT NOT NULL,
     preview VARCHAR(300) NOT NULL DEFAULT '',
-    answers JSON NOT NULL,
+    fills JSON NOT NULL,
     quote BOOLEAN NOT NULL,
     state ENUM('open','sending','refused') NOT NULL DEFAULT 'open',
     problem TEXT NOT NULL,

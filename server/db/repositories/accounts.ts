@@ -17,6 +17,9 @@ export interface SettingsRow {
   timeZone: string;
   fields: { name: string; value: string }[];
   signature: DocJson;
+  currency: string;
+  weekdaysOff: number[];
+  daysOff: { day: string; name: string }[];
 }
 
 function toAccount(row: Record<string, unknown>): AccountRow {
@@ -50,6 +53,9 @@ export async function insertAccount(
       time_zone: settings.timeZone,
       fields: JSON.stringify(settings.fields),
       signature: JSON.stringify(settings.signature),
+      currency: settings.currency,
+      weekdays_off: JSON.stringify(settings.weekdaysOff),
+      days_off: JSON.stringify(settings.daysOff),
     });
   });
 }
@@ -76,6 +82,9 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     timeZone: row.time_zone,
     fields: json(row.fields),
     signature: json(row.signature),
+    currency: row.currency,
+    weekdaysOff: json(row.weekdays_off),
+    daysOff: json(row.days_off),
   };
 }
 
@@ -90,6 +99,9 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       time_zone: settings.timeZone,
       fields: JSON.stringify(settings.fields),
       signature: JSON.stringify(settings.signature),
+      currency: settings.currency,
+      weekdays_off: JSON.stringify(settings.weekdaysOff),
+      days_off: JSON.stringify(settings.daysOff),
     });
   return changed === 1;
 }

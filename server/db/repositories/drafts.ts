@@ -4,7 +4,7 @@ import { json, num } from '../rows';
 
 export type DraftContent = Pick<
   Draft,
-  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'answers' | 'quote' | 'subjectText' | 'preview'
+  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'fills' | 'quote' | 'subjectText' | 'preview'
 >;
 
 const ROW = ['id', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id'];
@@ -30,7 +30,7 @@ function toDraft(row: Record<string, unknown>): Draft {
     bcc: json(row.bcc_list),
     subject: json(row.subject),
     body: json(row.body),
-    answers: json(row.answers),
+    fills: json(row.fills),
     quote: Boolean(row.quote),
     problem: String(row.problem),
   };
@@ -45,7 +45,7 @@ function columns(draft: DraftContent) {
     body: JSON.stringify(draft.body),
     subject_text: draft.subjectText,
     preview: draft.preview,
-    answers: JSON.stringify(draft.answers),
+    fills: JSON.stringify(draft.fills),
     quote: draft.quote,
   };
 }

@@ -50,6 +50,16 @@ export async function noteById(db: Knex, owner: string, id: string): Promise<Not
   return row ? { ...toRow(row), subject: json(row.subject), body: json(row.body) } : null;
 }
 
+/** The notes whose wording names an id, for instance of a lookup. */
+export async function notesHolding(db: Knex, owner: string, id: string): Promise<Note[]> {
+  const like = `%${id}%`;
+  const rows = await db('notes')
+    .where({ owner, deleted_at: null })
+    .andWhere((q) => q.where('body', 'like', like).orWhere('subject', 'like', like))
+    .orderBy('name');
+  return rows.map((row) => ({ ...toRow(row), subject: json(row.subject), body: json(row.body) }));
+}
+
 export async function insertNotes(db: Knex, owner: string, notes: (NoteContent & { id: string })[], now: number) {
   const rows = notes.map((note) => ({ id: note.id, owner, ...columns(note), created_at: now, updated_at: now }));
   await db.batchInsert('notes', rows, 200);

@@ -3,7 +3,7 @@ import type { Person } from '#shared/types/wire';
 import { addressKey, type Mailbox } from '../../../core/message/address';
 import { splitName } from '../../../core/person/name';
 import { newId } from '../id';
-import { num } from '../rows';
+import { json, num } from '../rows';
 
 function toPerson(row: Record<string, unknown>): Person {
   return {
@@ -14,6 +14,7 @@ function toPerson(row: Record<string, unknown>): Person {
     lastName: String(row.last_name),
     fullName: String(row.full_name),
     company: String(row.company),
+    fields: json(row.fields),
     messages: num(row.messages),
     lastAt: num(row.last_at),
   };
@@ -48,6 +49,23 @@ export async function meetPerson(db: Knex, owner: string, box: Mailbox, at: numb
     });
 }
 
+/** Somebody who is known by name before a message was exchanged; nothing changes for one already known. */
+export async function addPerson(db: Knex, owner: string, box: Mailbox): Promise<void> {
+  const { firstName, lastName, fullName } = splitName(box.name);
+  await db('people')
+    .insert({
+      id: newId(),
+      owner,
+      address: box.address.slice(0, 320),
+      address_key: addressKey(box.address).slice(0, 320),
+      first_name: firstName.slice(0, 200),
+      last_name: lastName.slice(0, 200),
+      full_name: fullName.slice(0, 200),
+    })
+    .onConflict(['owner', 'address_key'])
+    .ignore();
+}
+
 export async function personByAddress(db: Knex, owner: string, address: string): Promise<Person | null> {
   const row = await db('people')
     .where({ owner, address_key: addressKey(address) })
@@ -79,7 +97,7 @@ export async function updatePerson(
   owner: string,
   id: string,
   version: number,
-  person: Pick<Person, 'firstName' | 'lastName' | 'fullName' | 'company'>,
+  person: Pick<Person, 'firstName' | 'lastName' | 'fullName' | 'company' | 'fields'>,
 ): Promise<boolean> {
   const changed = await db('people')
     .where({ owner, id, version })
@@ -89,6 +107,7 @@ export async function updatePerson(
       last_name: person.lastName,
       full_name: person.fullName,
       company: person.company,
+      fields: JSON.stringify(person.fields),
     });
   return changed === 1;
 }

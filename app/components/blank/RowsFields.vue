@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { Plus } from 'lucide-vue-next';
+import type { RowsColumn } from '../../../core/blank/kinds/rows';
+import type { Column } from '../../../core/lookup/lookup';
+import { emptyDoc, type DocJson } from '../../../core/note/schema';
+import { useLookupsStore } from '~/stores/lookups';
+
+const props = defineProps<{ options: Record<string, unknown> }>();
+const emit = defineEmits<{ set: [part: Record<string, unknown>] }>();
+const lookups = useLookupsStore();
+
+const table = computed(() => lookups.whole[String(props.options.lookup)]);
+watch(
+  () => props.options.lookup,
+  () => void lookups.need(props.options),
+  { immediate: true },
+);
+const columns = computed(() => (props.options.columns ?? []) as RowsColumn[]);
+const entry = computed(() => (props.options.entry ?? emptyDoc()) as DocJson);
+
+const cell = ({ id, name }: Column, lookup: string) => ({
+  label: name,
+  kind: 'lookup',
+  options: { lookup, column: id, row: 'entry', of: '', hint: '', style: 'long', weekday: false, pattern: '' },
+});
+const cells = computed(() =>
+  (table.value?.columns ?? []).map((column) => ({ title: column.name, attrs: cell(column, table.value!.id) })),
+);
+const docOf = (...content: DocJson[]): DocJson => ({ type: 'doc', content: [{ type: 'paragraph', content }] });
+const columnFor = (column: Column, lookup: string): RowsColumn => ({
+  title: column.name,
+  wording: docOf({ type: 'blank', attrs: cell(column, lookup) }),
+});
+
+/** Each lookup starts with what is likeliest: its first columns as a table, its key as an entry. */
+async function setLookup(id: string) {
+  await lookups.need({ lookup: id });
+  const fresh = lookups.whole[id];
+  if (!fresh) return;
+  const key = fresh.columns.find((column) => column.id === fresh.keyColumn)!;
+  keys.value = [];
+  emit('set', {
+    lookup: id,
+    columns: fresh.columns.slice(0, 3).map((column) => columnFor(column, id)),
+    entry: docOf({ type: 'blank', attrs: cell(key, id) }),
+  });
+}
+
+let nextKey = 0;
+const keys = ref<number[]>([]);
+watch(
+  columns,
+  (list) => {
+    while (keys.value.length < list.length) keys.value.push(nextKey++);
+  },
+  { immediate: true },
+);
+const setColumn = (i: number, part: Partial<RowsColumn>) =>
+  emit('set', { columns: columns.value.map((column, j) => (j === i ? { ...column, ...part } : column)) });
+function drop(i: number) {
+  keys.value.splice(i, 1);
+  emit('set', { columns: columns.value.filter((_, j) => j !== i) });
+}
+function add() {
+  const free = table.value!.columns.find(({ name }) => !columns.value.some(({ title }) => title === name));
+  emit('set', { columns: [...columns.value, columnFor(free ?? table.value!.columns[0]!, table.value!.id)] });
+}
+</script>
+
+<template>
+  <el-select size="small" class="narrow" aria-label="Lookup" :model-value="String(options.lookup)" @change="setLookup">
+    <el-option v-for="{ id, name } in lookups.rows" :key="id" :value="id" :label="name" />
+  </el-select>
+  <template v-if="table">
+    <el-select size="small" class="narrow" aria-label="Form" :model-value="String(options.form)" @change="(form: string) => emit('set', { form })">
+      <el-option value="table" label="as a table" />
+      <el-option value="list" label="as a list" />
+      <el-option value="sentence" label="as a sentence" />
+    </el-select>
+    <el-select size="small" class="order" aria-label="Order" :model-value="String(options.order)" @change="(order: string) => emit('set', { order })">
+      <el-option value="lookup" label="in the lookup's order" />
+      <el-option value="picked" label="in the order picked" />
+    </el-select>
+    <div v-if="options.form === 'table'" :key="String(options.lookup)" class="full">
+      <div v-for="(column, i) in columns" :key="keys[i]" class="line">
+        <el-input size="small" class="name" :aria-label="`Title of column ${i + 1}`" :model-value="column.title" @input="(title: string) => setColumn(i, { title })" />
+        <WordingField :wording="column.wording" :label="`Wording of column ${i + 1}`" :blanks="cells" putting="Cell" @change="(wording) => setColumn(i, { wording })" />
+        <button type="button" class="text-button small" :aria-label="`Remove column ${i + 1}`" @click="drop(i)">Remove</button>
+      </div>
+      <div class="line">
+        <button type="button" class="text-button small" @click="add"><Plus :size="13" aria-hidden="true" />Add a column</button>
+        <el-checkbox size="small" :model-value="Boolean(options.titles)" label="with titles" @change="(on) => emit('set', { titles: Boolean(on) })" />
+      </div>
+    </div>
+    <div v-else :key="`entry-${String(options.lookup)}`" class="full">
+      <div class="line">
+        <span class="small">Each entry</span>
+        <WordingField :wording="entry" label="Wording of an entry" :blanks="cells" putting="Cell" @change="(wording) => emit('set', { entry: wording })" />
+      </div>
+    </div>
+  </template>
+  <span v-else-if="options.lookup" class="small soft">This lookup is gone.</span>
+  <span v-else-if="!lookups.rows.length" class="small soft">There is no lookup yet. <NuxtLink to="/lookups">Make one</NuxtLink></span>
+</template>
+
+<style scoped>
+.narrow {
+  width: 130px;
+}
+
+.order {
+  width: 170px;
+}
+
+.full {
+  flex-basis: 100%;
+  display: grid;
+  gap: var(--s1);
+  max-height: 190px;
+  overflow-y: auto;
+}
+
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2);
+}
+
+.name {
+  width: 110px;
+}
+</style>

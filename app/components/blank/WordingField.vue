@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { Editor, EditorContent } from '@tiptap/vue-3';
+import type { DocJson } from '../../../core/note/schema';
+import { BracketRule } from '~/editor/bracketRule';
+import { wordingExtensions } from '~/editor/extensions';
+
+export interface WordingBlank {
+  title: string;
+  attrs: { label: string; kind: string; options: Record<string, unknown> };
+}
+
+/** A piece of wording with formatting and blanks, in one line. */
+const props = defineProps<{
+  wording: DocJson;
+  label: string;
+  /** What can be put in. */
+  blanks: WordingBlank[];
+  /** What the button that puts one in says. */
+  putting: string;
+  /** Whether `[label]` typed by hand becomes an asked text. */
+  brackets?: boolean;
+}>();
+const emit = defineEmits<{ change: [wording: DocJson] }>();
+
+const editor = markRaw(
+  new Editor({
+    content: props.wording,
+    extensions: [...wordingExtensions(), ...(props.brackets ? [BracketRule] : [])],
+    editorProps: {
+      attributes: { class: 'wording-line', role: 'textbox', 'aria-multiline': 'false', 'aria-label': props.label },
+      handleKeyDown: (_view, event) => event.key === 'Enter' && !event.shiftKey,
+    },
+    onUpdate: ({ editor }) => emit('change', editor.getJSON() as DocJson),
+  }),
+);
+onBeforeUnmount(() => editor.destroy());
+
+const put = ({ attrs }: WordingBlank) => editor.chain().focus().insertContent({ type: 'blank', attrs }).run();
+</script>
+
+<template>
+  <div class="wording">
+    <EditorContent :editor="editor" class="text" />
+    <el-dropdown v-if="blanks.length" trigger="click" @command="put">
+      <button type="button" class="text-button small">{{ putting }} ▾</button>
+      <template #dropdown>
+        <el-dropdown-menu>
+          <el-dropdown-item v-for="blank in blanks" :key="blank.title" :command="blank">{{ blank.title }}</el-dropdown-item>
+        </el-dropdown-menu>
+      </template>
+    </el-dropdown>
+    <button type="button" class="text-button small" :aria-label="`Bold in ${label}`" @click="editor.chain().focus().toggleBold().run()">
+      Bold
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.wording {
+  display: flex;
+  align-items: center;
+  min-width: 0;
+  flex: 1;
+}
+
+.text {
+  flex: 1;
+  min-width: 120px;
+}
+
+.text :deep(.wording-line) {
+  background: var(--sheet);
+  box-shadow: 0 0 0 1px var(--rule-strong) inset;
+  border-radius: var(--radius);
+  padding: 2px 8px;
+  min-height: 26px;
+  font: 14px/1.5 var(--serif);
+}
+
+.text :deep(p) {
+  margin: 0;
+}
+</style>

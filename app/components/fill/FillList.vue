@@ -1,0 +1,400 @@
+<script setup lang="ts">
+import { CalendarDays } from 'lucide-vue-next';
+import { isDay } from '../../../core/calendar/day';
+import type { Fills } from '../../../core/blank/fill';
+import type { Answer } from '../../../core/blank/kind';
+import type { BlankQuestion, DraftQuestion, PassageQuestion } from '../../../core/blank/questions';
+
+const props = defineProps<{
+  questions: DraftQuestion[];
+  fills: Fills;
+  /** What was answered before, by blank key. */
+  before?: Record<string, string[]>;
+  /** Who a missing fact can be kept with; empty for nobody. */
+  keepWith?: string;
+}>();
+const emit = defineEmits<{
+  answer: [question: BlankQuestion, answer: Answer];
+  switch: [question: PassageQuestion, on: boolean];
+  keep: [question: BlankQuestion];
+  leave: [];
+  look: [question: DraftQuestion];
+}>();
+
+const asked = ref(new Set<string>());
+const kept = ref(new Set<string>());
+const idOf = (question: DraftQuestion) =>
+  `${question.insertion}-${question.type === 'passage' ? `passage-${question.place}` : question.key}`;
+
+/** What filled itself stays out of the way until it is opened; what was asked once stays in the list. */
+const open = computed(() =>
+  props.questions.filter(
+    (question) => question.type === 'passage' || question.state !== 'known' || asked.value.has(idOf(question)),
+  ),
+);
+const known = computed(() =>
+  props.questions.filter(
+    (question): question is BlankQuestion =>
+      question.type === 'blank' && question.state === 'known' && !asked.value.has(idOf(question)),
+  ),
+);
+
+const answerOf = ({ insertion, key }: BlankQuestion) => props.fills[insertion]?.answers[key];
+const listOf = (question: BlankQuestion) => {
+  const answer = answerOf(question);
+  return Array.isArray(answer) ? answer : answer ? [answer] : [];
+};
+const proposalOf = (question: BlankQuestion) =>
+  answerOf(question) === undefined ? question.control.proposals?.[0] : undefined;
+const textOf = (question: BlankQuestion) => {
+  if (question.state === 'edited') return question.text;
+  return String(answerOf(question) ?? proposalOf(question)?.text ?? question.text);
+};
+const isWide = (question: DraftQuestion) =>
+  question.type === 'blank' && ['choice', 'rows', 'long', 'lookup'].includes(question.control.type);
+
+/** What was answered before and is not what stands there. */
+const earlier = (question: BlankQuestion) =>
+  (props.before?.[question.key] ?? []).filter((answer) => answer !== textOf(question)).slice(0, 3);
+
+/** The question the caret is in: only there is shown what was answered before. */
+const current = ref('');
+function onFocus(question: DraftQuestion, event?: FocusEvent) {
+  current.value = idOf(question);
+  if (question.type === 'blank' && proposalOf(question)) (event?.target as HTMLInputElement | undefined)?.select();
+  emit('look', question);
+}
+
+const list = ref<HTMLElement>();
+const rowsOf = () => [...(list.value?.querySelectorAll<HTMLElement>('li[data-question]') ?? [])];
+/** Where a question is answered: the choice taken, or its first control. */
+const target = (row: HTMLElement | undefined) =>
+  row?.querySelector<HTMLElement>('[data-answer]:checked, input[type=radio]:checked') ??
+  row?.querySelector<HTMLElement>('[data-answer], textarea, input:not([tabindex="-1"])');
+
+/** Focuses the first open question of an insertion, or the first of all. */
+function focusFirst(insertion?: string) {
+  const question = open.value.find(
+    (q) => q.type === 'blank' && q.state === 'open' && (!insertion || q.insertion === insertion),
+  );
+  if (question) focusId(idOf(question));
+  return Boolean(question);
+}
+
+const focusId = (id: string) =>
+  void nextTick(() => target(rowsOf().find((row) => row.dataset.question === id))?.focus());
+
+function focus({ insertion, key }: Pick<BlankQuestion, 'insertion' | 'key'>) {
+  const found = props.questions.find((q) => q.type === 'blank' && q.insertion === insertion && q.key === key);
+  if (!found) return;
+  if (found.type === 'blank' && found.state === 'known') asked.value = new Set(asked.value).add(idOf(found));
+  focusId(idOf(found));
+}
+
+const focusPassage = (insertion: string, place: string) => focusId(`${insertion}-passage-${place}`);
+
+/** Goes through what was found and what was answered before; false when there is nothing else, or something was typed. */
+function step(question: BlankQuestion, by: number): boolean {
+  const answers = [
+    ...(question.control.proposals ?? []).map(({ answer }) => answer),
+    ...(props.before?.[question.key] ?? []),
+  ];
+  const now = answerOf(question);
+  const at = answers.indexOf(String(now ?? question.control.proposals?.[0]?.answer ?? ''));
+  if (!answers.length || (at < 0 && textOf(question))) return false;
+  emit('answer', question, answers[(at + by + answers.length) % answers.length]!);
+  return true;
+}
+
+/** Tab and Enter go to the next question and confirm what was found; from the last one back to the letter. */
+function onKey(event: KeyboardEvent) {
+  if (event.key === 'Escape') {
+    event.preventDefault();
+    emit('leave');
+    return;
+  }
+  const element = event.target as HTMLElement;
+  const row = element.closest<HTMLElement>('li[data-question]');
+  const question = open.value.find((q) => idOf(q) === row?.dataset.question);
+  if (!row || !question) return;
+  const isLong = question.type === 'blank' && question.control.type === 'long';
+  const enter = event.key === 'Enter' && !event.shiftKey && !event.isComposing && !isLong && element.tagName !== 'BUTTON';
+  const tab = event.key === 'Tab';
+  if (question.type === 'blank' && element.tagName === 'TEXTAREA' && /^Arrow(Down|Up)$/.test(event.key)) {
+    const calendar = row.querySelector<HTMLInputElement>('.picked-day');
+    if (event.altKey && calendar) calendar.showPicker();
+    else if (!step(question, event.key === 'ArrowDown' ? 1 : -1)) return;
+    event.preventDefault();
+    return;
+  }
+  if (!enter && !tab) return;
+  const forward = !event.shiftKey;
+  const proposal = question.type === 'blank' && forward ? proposalOf(question) : undefined;
+  if (proposal && question.type === 'blank') emit('answer', question, proposal.answer);
+  const all = rowsOf().flatMap((other) => [target(other), ...other.querySelectorAll<HTMLElement>('[data-stop]')]);
+  const at = all.findIndex((stop) => stop === element || (stop && stop === target(row) && !element.dataset.stop));
+  const next = all[at + (forward ? 1 : -1)];
+  event.preventDefault();
+  if (next) next.focus();
+  else emit('leave');
+}
+
+function onCalendar(question: BlankQuestion, event: Event) {
+  const { value } = event.target as HTMLInputElement;
+  if (isDay(value)) emit('answer', question, value);
+}
+const showCalendar = (event: Event) => {
+  const input = (event.currentTarget as HTMLElement).nextElementSibling as HTMLInputElement;
+  input.showPicker();
+};
+
+function keep(question: BlankQuestion, on: boolean) {
+  const next = new Set(kept.value);
+  if (on) next.add(idOf(question));
+  else next.delete(idOf(question));
+  kept.value = next;
+  if (on && answerOf(question)) emit('keep', question);
+}
+const onDone = (question: BlankQuestion) => kept.value.has(idOf(question)) && answerOf(question) && emit('keep', question);
+
+defineExpose({ focusFirst, focus, focusPassage });
+</script>
+
+<template>
+  <section class="fill" aria-label="Fill list">
+    <ol ref="list" class="questions" @keydown="onKey">
+      <template v-for="question in open" :key="idOf(question)">
+        <li v-if="question.type === 'passage'" :data-question="idOf(question)" class="passage-line">
+          <label class="switch">
+            <input
+              data-answer
+              type="checkbox"
+              :checked="question.on"
+              @change="(e) => emit('switch', question, (e.target as HTMLInputElement).checked)"
+              @focus="onFocus(question)"
+            />
+            <span
+              >{{ question.label }} <span class="small soft">{{ question.on ? 'stands in the letter' : 'left out' }}</span></span
+            >
+          </label>
+        </li>
+        <li
+          v-else
+          :data-question="idOf(question)"
+          :class="{ waiting: question.state === 'open', wide: isWide(question) }"
+        >
+          <component
+            :is="question.control.type === 'choice' ? 'span' : 'label'"
+            class="label"
+            :for="question.control.type === 'choice' ? undefined : `fill-${idOf(question)}`"
+            >{{ question.label
+            }}<span v-if="question.places > 1" class="small soft"> · in {{ question.places }} places</span></component
+          >
+          <ChoicePicker
+            v-if="question.control.type === 'choice' && question.state !== 'edited'"
+            :id="`fill-${idOf(question)}`"
+            :label="question.label"
+            :choices="question.control.choices ?? []"
+            :several="question.control.several ?? false"
+            :value="listOf(question)"
+            @pick="(labels: string[]) => emit('answer', question, question.control.several ? labels : (labels[0] ?? ''))"
+            @focus="onFocus(question)"
+          />
+          <RowPicker
+            v-else-if="
+              (question.control.type === 'lookup' || question.control.type === 'rows') &&
+              question.control.lookup &&
+              question.state !== 'edited'
+            "
+            :id="`fill-${idOf(question)}`"
+            :lookup="question.control.lookup"
+            :several="question.control.type === 'rows'"
+            :value="listOf(question)"
+            :hint="question.control.hint"
+            :waiting="question.state === 'open'"
+            @pick="
+              (keys: string[]) => emit('answer', question, question.control.type === 'rows' ? keys : (keys[0] ?? ''))
+            "
+            @focus="onFocus(question)"
+          />
+          <div v-else class="typed">
+            <el-input
+              :id="`fill-${idOf(question)}`"
+              :model-value="textOf(question)"
+              :class="{ proposed: proposalOf(question) }"
+              :placeholder="question.control.hint"
+              type="textarea"
+              :autosize="{ minRows: question.control.type === 'long' ? 2 : 1, maxRows: 5 }"
+              resize="none"
+              dir="auto"
+              :disabled="question.state === 'edited'"
+              :title="question.state === 'edited' ? 'Changed by hand in the letter' : undefined"
+              @focus="(event: FocusEvent) => onFocus(question, event)"
+              @blur="onDone(question)"
+              @input="(text: string) => emit('answer', question, text)"
+            />
+            <template v-if="question.control.type === 'date' && question.state !== 'edited'">
+              <button type="button" class="text-button small calendar" tabindex="-1" @click="showCalendar">
+                <CalendarDays :size="14" aria-hidden="true" />Calendar
+              </button>
+              <input
+                type="date"
+                class="picked-day"
+                tabindex="-1"
+                :aria-label="`${question.label}, on a calendar`"
+                @change="(event) => onCalendar(question, event)"
+              />
+            </template>
+          </div>
+          <p v-if="question.problem && question.state !== 'edited'" class="small problem" role="status">
+            {{ question.problem }}
+          </p>
+          <p v-else-if="proposalOf(question)" class="small soft">
+            Found in their message. <kbd>Tab</kbd> takes it.
+            <button
+              v-for="other in question.control.proposals!.slice(1)"
+              :key="other.answer"
+              type="button"
+              class="text-button small"
+              tabindex="-1"
+              @click="emit('answer', question, other.answer)"
+            >
+              {{ other.text }}
+            </button>
+          </p>
+          <p v-else-if="question.working" class="small soft" :title="question.working">{{ question.working }}</p>
+          <p v-if="current === idOf(question) && earlier(question).length" class="small soft earlier">
+            Before:
+            <button
+              v-for="answer in earlier(question)"
+              :key="answer"
+              type="button"
+              class="text-button small"
+              tabindex="-1"
+              dir="auto"
+              @mousedown.prevent="emit('answer', question, answer)"
+            >
+              {{ answer }}
+            </button>
+          </p>
+          <label v-if="question.control.personField && keepWith && question.state !== 'edited'" class="switch small">
+            <input
+              type="checkbox"
+              data-stop
+              :checked="kept.has(idOf(question))"
+              @change="(e) => keep(question, (e.target as HTMLInputElement).checked)"
+            />
+            keep with {{ keepWith }}
+          </label>
+        </li>
+      </template>
+    </ol>
+    <p v-if="known.length" class="known small">
+      <span class="soft">Filled by itself: </span>
+      <template v-for="(question, i) in known" :key="idOf(question)">
+        <button
+          type="button"
+          class="text-button"
+          :title="question.working || `Change “${question.label}”`"
+          @click="focus(question)"
+        >
+          {{ question.label }}: <b dir="auto">{{ question.text || 'nothing' }}</b></button
+        ><span v-if="i < known.length - 1" class="soft">·</span>
+      </template>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.questions {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: var(--s2) var(--s4);
+}
+
+.questions > li {
+  display: grid;
+  align-content: start;
+  min-width: 0;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.label {
+  font-size: var(--text-small);
+  font-weight: 500;
+}
+
+.waiting .label {
+  color: var(--apricot-ink);
+}
+
+.waiting :deep(.el-textarea__inner),
+.waiting :deep(.field) {
+  box-shadow: 0 0 0 1px var(--apricot) inset;
+}
+
+.proposed :deep(.el-textarea__inner) {
+  font-style: italic;
+}
+
+.typed {
+  position: relative;
+}
+
+.calendar {
+  position: absolute;
+  right: 4px;
+  top: 5px;
+  background: var(--sheet);
+}
+
+.picked-day {
+  position: absolute;
+  right: 8px;
+  bottom: 0;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+  pointer-events: none;
+  border: 0;
+  padding: 0;
+}
+
+.switch {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s2);
+  font-weight: 400;
+  cursor: pointer;
+}
+
+.switch input {
+  accent-color: var(--green);
+  margin: 0;
+  align-self: center;
+}
+
+.passage-line {
+  align-self: center;
+}
+
+.problem {
+  color: var(--warn);
+}
+
+.earlier {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.known {
+  margin-top: var(--s2);
+}
+</style>

@@ -1,0 +1,241 @@
+<script setup lang="ts">
+import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
+import type { Ways } from '../../../core/lookup/cell';
+import { decode, propose, readTable, rowsOf, type Proposal } from '../../../core/lookup/csv';
+import { COLUMN_TYPES, keyProblems, type Column, type ColumnType } from '../../../core/lookup/lookup';
+
+/** Makes a lookup of a CSV file or of cells copied from a spreadsheet, after they were looked at. */
+const props = defineProps<{ ways: Ways }>();
+const emit = defineEmits<{ keep: [lookup: LookupInput]; close: [] }>();
+
+const SHOWN = 6;
+const LARGEST = 30_000_000;
+const name = ref('');
+const pasted = ref('');
+const cells = shallowRef<string[][]>([]);
+const read = ref('');
+const proposal = shallowRef<Proposal | null>(null);
+const problem = ref('');
+
+function take(text: string, how: string) {
+  problem.value = '';
+  const table = readTable(text);
+  cells.value = table.cells;
+  read.value = [how, table.read].filter(Boolean).join(', ');
+  proposal.value = table.cells.length ? propose(table.cells, props.ways) : null;
+  if (!table.cells.length) problem.value = 'There are no cells in it.';
+}
+
+async function choose(event: Event) {
+  const input = event.target as HTMLInputElement;
+  const [file] = input.files ?? [];
+  if (!file) return;
+  const bytes = file.size > LARGEST ? null : new Uint8Array(await file.arrayBuffer());
+  input.value = '';
+  if (!bytes) return void (problem.value = 'This file is larger than 30 MB; a lookup holds at most 50,000 rows.');
+  const { text, encoding } = decode(bytes);
+  if (text.includes('\0'))
+    return void (problem.value = `“${file.name}” is not a table of text. Save it as CSV in the spreadsheet first.`);
+  name.value ||= file.name.replace(/\.[^.]+$/, '');
+  take(text, encoding);
+}
+watch(pasted, (text) => text.trim() && take(text, ''));
+
+const setNamed = (named: boolean) => (proposal.value = propose(cells.value, props.ways, named));
+const setKey = (keyColumn: string) => (proposal.value = { ...proposal.value!, keyColumn });
+function setColumn(i: number, part: Partial<Column>) {
+  const columns = proposal.value!.columns.map((column, j) => (i === j ? { ...column, ...part } : column));
+  proposal.value = { ...proposal.value!, columns };
+}
+
+const rows = computed(() => (proposal.value ? rowsOf(cells.value, proposal.value, props.ways) : []));
+const problems = computed(() => (proposal.value ? keyProblems(rows.value, proposal.value.keyColumn) : []));
+const keyName = computed(() => proposal.value?.columns.find(({ id }) => id === proposal.value?.keyColumn)?.name);
+/** Lines as the file counts them. */
+const lines = (list: number[]) => {
+  const first = proposal.value?.named ? 2 : 1;
+  const shown = list.slice(0, 4).map((row) => row + first);
+  return `line${list.length === 1 ? '' : 's'} ${shown.join(', ')}${list.length > 4 ? ` and ${list.length - 4} more` : ''}`;
+};
+
+async function keep() {
+  problem.value = '';
+  const { columns, keyColumn } = proposal.value!;
+  try {
+    emit('keep', (await lookupSchema.validate({ name: name.value, columns, keyColumn, rows: rows.value })) as LookupInput);
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
+</script>
+
+<template>
+  <section class="bring" aria-label="Lookup from a table">
+    <p class="soft">Paste cells copied from a spreadsheet, or choose a CSV file. Nothing is stored before you have seen it.</p>
+    <div class="sources">
+      <el-input
+        v-model="pasted"
+        type="textarea"
+        :rows="3"
+        aria-label="Cells from a spreadsheet"
+        placeholder="Paste here"
+      />
+      <label class="file"
+        ><span class="text-button">Choose a CSV file</span
+        ><input
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
+          class="visually-hidden"
+          aria-label="CSV file"
+          @change="choose"
+      /></label>
+    </div>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <template v-if="proposal">
+      <div class="what">
+        <label for="table-name">Name</label>
+        <el-input id="table-name" v-model="name" maxlength="100" class="name" placeholder="such as Prices" />
+        <el-checkbox
+          :model-value="proposal.named"
+          label="The first line names the columns"
+          @change="(on) => setNamed(Boolean(on))"
+        />
+        <span class="small soft">{{ rows.length.toLocaleString() }} rows, {{ read }}</span>
+      </div>
+      <div class="preview" tabindex="0">
+        <table>
+          <thead>
+            <tr>
+              <th v-for="(column, i) in proposal.columns" :key="column.id" scope="col">
+                <input
+                  class="field"
+                  :value="column.name"
+                  :aria-label="`Name of column ${i + 1}`"
+                  @change="(e) => setColumn(i, { name: (e.target as HTMLInputElement).value })"
+                />
+                <select
+                  :value="column.type"
+                  :aria-label="`Type of column ${i + 1}`"
+                  @change="(e) => setColumn(i, { type: (e.target as HTMLSelectElement).value as ColumnType })"
+                >
+                  <option v-for="type in COLUMN_TYPES" :key="type" :value="type">{{ type }}</option>
+                </select>
+                <label class="small"
+                  ><input
+                    type="radio"
+                    name="new-key"
+                    :checked="column.id === proposal.keyColumn"
+                    @change="setKey(column.id)"
+                  />
+                  key</label
+                >
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, i) in rows.slice(0, SHOWN)" :key="i">
+              <td v-for="column in proposal.columns" :key="column.id" dir="auto">{{ row[column.id] }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <ul v-if="problems.length" class="problems" aria-label="Keys that are in the way">
+        <li v-for="one in problems.slice(0, 6)" :key="one.rows[0]">
+          <template v-if="one.kind === 'empty'">No {{ keyName }} in {{ lines(one.rows) }}</template>
+          <template v-else>“{{ one.key }}” stands in {{ lines(one.rows) }}</template>
+        </li>
+        <li v-if="problems.length > 6">and {{ problems.length - 6 }} more</li>
+        <li class="soft">
+          Every row needs a key of its own. Choose another key column, or put the table right and paste it again.
+        </li>
+      </ul>
+    </template>
+    <footer class="foot">
+      <button type="button" class="text-button" @click="emit('close')">Close</button>
+      <el-button type="primary" :disabled="!proposal || problems.length > 0" @click="keep">Keep as a lookup</el-button>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+.bring {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s3);
+  min-height: 0;
+  overflow-y: auto;
+}
+
+.sources {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: var(--s3);
+  align-items: center;
+}
+
+.what {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2) var(--s3);
+}
+
+.name {
+  width: 220px;
+}
+
+.preview {
+  overflow: auto;
+  flex: none;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+}
+
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+
+th,
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 8px;
+  text-align: left;
+  font-weight: 400;
+  white-space: nowrap;
+  max-width: 260px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+th .field {
+  min-height: 26px;
+  padding: 2px 6px;
+  margin-bottom: 3px;
+  font-weight: 600;
+}
+
+select {
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+}
+
+.problems {
+  margin: 0;
+  padding-left: 1.2em;
+  color: var(--warn);
+}
+
+.foot {
+  display: flex;
+  justify-content: flex-end;
+  align-items: center;
+  gap: var(--s3);
+}
+
+.file:focus-within .text-button {
+  outline: 2px solid var(--green);
+}
+</style>

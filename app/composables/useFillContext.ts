@@ -1,0 +1,43 @@
+import type { Message, Person } from '#shared/types/wire';
+import type { Settings } from '#shared/schemas/settings';
+import type { FillContext, MessageFacts } from '../../core/blank/kind';
+import type { Mailbox } from '../../core/message/address';
+import { splitName } from '../../core/person/name';
+import { useLookupsStore } from '~/stores/lookups';
+
+/** What of a message blanks may take. */
+export function messageFacts(message: Message | null): MessageFacts | null {
+  if (!message) return null;
+  return { subject: message.subject, sentAt: message.sentAt, text: message.text.own || message.preview };
+}
+
+/** What blanks may draw on, for somebody written to and the message answered. */
+export function fillContext(
+  settings: Settings,
+  lookups: ReturnType<typeof useLookupsStore>['whole'],
+  to: Mailbox | undefined,
+  known: Person | null,
+  message: MessageFacts | null,
+): FillContext {
+  const named = splitName(to?.name ?? '');
+  return {
+    person: to
+      ? {
+          firstName: known?.firstName || named.firstName,
+          lastName: known?.lastName || named.lastName,
+          fullName: known?.fullName || named.fullName,
+          address: to.address,
+          company: known?.company ?? '',
+          fields: known?.fields ?? [],
+        }
+      : null,
+    sender: { name: settings.name, fields: settings.fields },
+    message,
+    lookups,
+    now: Date.now(),
+    locale: settings.locale,
+    timeZone: settings.timeZone,
+    currency: settings.currency,
+    daysOff: { weekdays: settings.weekdaysOff, days: settings.daysOff.map(({ day }) => day) },
+  };
+}

@@ -1,0 +1,60 @@
+import type { Node } from '@tiptap/pm/model';
+import { parseDoc, type DocJson } from '../note/schema';
+import { blankKey } from './key';
+import type { BlankDef } from './kind';
+import { kindOf, optionsOf } from './registry';
+
+/** A blank where it stands. One inside a wording of another stands where that one does. */
+export interface StandingBlank extends BlankDef {
+  pos: number;
+  /** Whether it stands in a wording of another blank. */
+  inside: boolean;
+}
+
+const parsed = new WeakMap<DocJson, Node | null>();
+
+/** A wording as a document; null when it cannot be read. */
+export function wordingDoc(wording: DocJson): Node | null {
+  let doc = parsed.get(wording);
+  if (doc === undefined) {
+    try {
+      doc = parseDoc(wording);
+    } catch {
+      doc = null;
+    }
+    parsed.set(wording, doc);
+  }
+  return doc;
+}
+
+/** Every blank of a document in reading order, those inside wordings too, as often as they stand there. */
+export function blanksIn(doc: Node): StandingBlank[] {
+  const found: StandingBlank[] = [];
+  const take = (node: Node, pos: number, inside: boolean, depth: number) => {
+    const { label, kind, options } = node.attrs as BlankDef;
+    found.push({ label, kind, options, pos, inside });
+    if (depth > 5) return;
+    const wordings = kindOf(kind).wordings?.(optionsOf({ kind, options })) ?? [];
+    for (const wording of wordings) {
+      wordingDoc(wording)?.descendants((child) => {
+        if (child.type.name === 'blank') take(child, pos, true, depth + 1);
+      });
+    }
+  };
+  doc.descendants((node, pos) => {
+    if (node.type.name === 'blank') take(node, pos, false, 0);
+  });
+  return found;
+}
+
+/** The distinct blanks of a note, one for each key, the subject's first. */
+export function definitions(docs: Node[]): BlankDef[] {
+  const byKey = new Map<string, BlankDef>();
+  for (const doc of docs) {
+    for (const { label, kind, options } of blanksIn(doc)) {
+      const key = blankKey(label);
+      if (!byKey.has(key)) byKey.set(key, { label, kind, options });
+    }
+  }
+  return [...byKey.values()];
+}

@@ -1,0 +1,62 @@
+import type { Day, DaysOff } from './day';
+import { monthNames, typedDay, weekdayNames } from './typed';
+
+/** A day found in running text. */
+export interface FoundDay {
+  from: number;
+  to: number;
+  text: string;
+  day: Day;
+  /** Only a weekday, or a word like "tomorrow". */
+  vague: boolean;
+}
+
+const escape = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+const anyOf = (names: string[]) => [...names].sort((a, b) => b.length - a.length).map(escape).join('|');
+
+const patterns = new Map<string, { dated: RegExp; vague: RegExp }>();
+
+function patternsOf(locale: string) {
+  let made = patterns.get(locale);
+  if (!made) {
+    const months = anyOf(monthNames(locale));
+    const weekdays = anyOf(weekdayNames(locale));
+    const date = String.raw`\d{1,2}(?:st|nd|rd|th|\.|er|º)?`;
+    const lead = String.raw`(?:(?:${weekdays})\.?,?\s+(?:the\s+|den\s+|le\s+)?)?`;
+    const year = String.raw`(?:,?\s+(?:de\s+)?\d{4})?`;
+    made = {
+      dated: new RegExp(
+        String.raw`(?<![\p{L}\p{N}/.-])(?:${lead}${date}\s+(?:of\s+|de\s+)?(?:${months})\.?(?![\p{L}])${year}|${lead}(?:${months})\.?\s+\d{1,2}(?:st|nd|rd|th)?(?![\p{N}:])${year}|\d{4}-\d{2}-\d{2}|\d{1,2}/\d{1,2}/\d{2,4}|\d{1,2}\.\d{1,2}\.(?:\d{4}|\d{2}))(?![\p{L}\p{N}/-])`,
+        'giu',
+      ),
+      vague: new RegExp(
+        String.raw`(?<![\p{L}\p{N}])(?:(?:next|this)\s+)?(?:${weekdays}|tomorrow)(?![\p{L}\p{N}])`,
+        'giu',
+      ),
+    };
+    patterns.set(locale, made);
+  }
+  return made;
+}
+
+/**
+ * The days named in a text, those with a date before mere weekdays, each group in reading order. `today` is the day the
+ * text was written.
+ */
+export function daysInText(text: string, today: Day, locale: string, off: DaysOff): FoundDay[] {
+  const { dated, vague } = patternsOf(locale);
+  const out: FoundDay[] = [];
+  for (const [pattern, isVague] of [
+    [dated, false],
+    [vague, true],
+  ] as const) {
+    for (const match of text.matchAll(pattern)) {
+      const from = match.index;
+      const to = from + match[0].length;
+      if (out.some((other) => from < other.to && to > other.from)) continue;
+      const day = typedDay(match[0], today, locale, off);
+      if (day) out.push({ from, to, text: match[0], day, vague: isVague });
+    }
+  }
+  return out;
+}

@@ -1,0 +1,122 @@
+import Papa from 'papaparse';
+import { blankKey } from '../blank/key';
+import { isDay } from '../calendar/day';
+import { shownCell, storedCell, type Ways } from './cell';
+import { foldKey, type Column, type ColumnType, type Lookup, type Row } from './lookup';
+
+/** A table of text as it was read. */
+export interface TextTable {
+  cells: string[][];
+  /** How it was read, in words for the user. */
+  read: string;
+}
+
+/**
+ * Text from bytes: by its byte order mark, else UTF-8, else, when it cannot be that, Windows-1252, which spreadsheets of
+ * western languages write (common practice).
+ */
+export function decode(bytes: Uint8Array): { text: string; encoding: string } {
+  const marked = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : '';
+  if (marked) return { text: new TextDecoder(marked).decode(bytes), encoding: 'UTF-16' };
+  try {
+    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
+  } catch {
+    // Every other byte empty: UTF-16 without its mark.
+    const even = bytes.filter((byte, i) => i % 2 === 1 && byte === 0).length;
+    if (even > bytes.length / 4) return { text: new TextDecoder('utf-16le').decode(bytes), encoding: 'UTF-16' };
+    return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
+  }
+}
+
+const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+
+/** A cell that was guarded against being run as a formula gets its own words back. */
+const unguarded = (cell: string) => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
+
+/** Reads CSV (RFC 4180) or what was copied from a spreadsheet; the separator is found out. Empty lines are passed over. */
+export function readTable(text: string): TextTable {
+  const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: 'greedy',
+    delimitersToGuess: ['\t', ',', ';', '|'],
+  });
+  const width = Math.max(0, ...data.map((line) => line.length));
+  const cells = data.map((line) => Array.from({ length: width }, (_, i) => unguarded((line[i] ?? '').trim())));
+  return { cells, read: `separated by ${SEPARATORS[meta.delimiter] ?? `"${meta.delimiter}"`}` };
+}
+
+const hasSign = (cell: string) => /\p{Sc}|\b(EUR|USD|GBP|CHF)\b/u.test(cell);
+
+/** The type that every cell of a column fits; text when none does. */
+function typeOf(cells: string[], ways: Ways): ColumnType {
+  const filled = cells.filter(Boolean);
+  if (!filled.length) return 'text';
+  const fits = (type: ColumnType) => filled.every((cell) => storedCell(cell, type, ways) !== null);
+  if (filled.every((cell) => /^(https?:\/\/|mailto:|www\.)\S+$/i.test(cell))) return 'link';
+  // Codes and telephone numbers begin with a nought; they are no numbers.
+  if (filled.every((cell) => /\d/.test(cell) && !/^0\d/.test(cell) && !/\d\s+\d{4,}/.test(cell)) && fits('number'))
+    return filled.every(hasSign) ? 'money' : 'number';
+  if (filled.every((cell) => isDay(cell) || /\d/.test(cell)) && fits('date')) return 'date';
+  if (filled.every((cell) => /^(yes|no|y|n|true|false|ja|nein|oui|non)$/i.test(cell))) return 'yes/no';
+  return 'text';
+}
+
+/** A table made ready to become a lookup: named and typed columns, and the one that can name the rows. */
+export interface Proposal {
+  columns: Column[];
+  keyColumn: string;
+  /** Whether the first line holds the names of the columns. */
+  named: boolean;
+}
+
+/** Whether the first line names the columns: every cell a word, none like the cells under it. */
+export function looksNamed([first, ...rest]: string[][], ways: Ways): boolean {
+  if (!first || !rest.length) return Boolean(first?.every((cell) => cell && !/^[\d\p{Sc}]/u.test(cell)));
+  const keys = first.map(blankKey);
+  if (keys.some((key) => !key) || new Set(keys).size < keys.length || first.some((cell) => /^[\p{Sc}\d]/u.test(cell))) return false;
+  const columns = first.map((_, i) => rest.map((row) => row[i] ?? ''));
+  if (columns.some((cells, i) => typeOf(cells, ways) !== 'text' && typeOf([first[i]!], ways) === 'text')) return true;
+  return columns.every((cells, i) => !cells.some((cell) => foldKey(cell) === foldKey(first[i]!)));
+}
+
+/** Proposes columns, types and key for a table of text. */
+export function propose(cells: string[][], ways: Ways, named = looksNamed(cells, ways)): Proposal {
+  const rows = named ? cells.slice(1) : cells;
+  const taken = new Set<string>();
+  const columns = (cells[0] ?? []).map((head, i): Column => {
+    let name = (named && head) || `Column ${i + 1}`;
+    for (let n = 2; taken.has(blankKey(name)); n++) name = `${(named && head) || `Column ${i + 1}`} ${n}`;
+    taken.add(blankKey(name));
+    return { id: `c${i + 1}`, name: name.slice(0, 100), type: typeOf(rows.map((row) => row[i] ?? ''), ways) };
+  });
+  const unique = columns.find((_, i) => {
+    const keys = rows.map((row) => foldKey(row[i] ?? ''));
+    return keys.every(Boolean) && new Set(keys).size === keys.length;
+  });
+  return { columns, keyColumn: (unique ?? columns[0])?.id ?? '', named };
+}
+
+/** The rows of a table by its columns. Cells that do not fit their column's type are kept as they were written. */
+export function rowsOf(cells: string[][], { columns, named }: Proposal, ways: Ways): Row[] {
+  return (named ? cells.slice(1) : cells).map((line) => {
+    const row: Row = {};
+    columns.forEach(({ id, type }, i) => {
+      const cell = line[i] ?? '';
+      if (cell) row[id] = storedCell(cell, type, ways) ?? cell;
+    });
+    return row;
+  });
+}
+
+/** Guards a cell that a spreadsheet would run as a formula (common practice: an apostrophe before it). */
+const guarded = (cell: string) => (/^[=+\-@\t\r]/.test(cell) && !/^-?\d+([.,]\d+)?$/.test(cell) ? `'${cell}` : cell);
+
+/**
+ * A lookup as CSV (RFC 4180, UTF-8 with its mark, so that spreadsheets take it as such). Reading it again gives the same
+ * lookup: amounts carry their currency, dates are ISO 8601.
+ */
+export function writeCsv({ columns, rows }: Lookup, { locale, currency }: Pick<Ways, 'locale' | 'currency'>): string {
+  const cellOf = (stored: string, { type }: Column) =>
+    type === 'money' && stored && !Number.isNaN(Number(stored)) ? shownCell(stored, type, { locale, currency }).replace(/[\u00a0\u202f]/g, ' ') : stored;
+  const lines = [columns.map(({ name }) => name), ...rows.map((row) => columns.map((column) => cellOf(row[column.id] ?? '', column)))];
+  return `\uFEFF${Papa.unparse(lines.map((line) => line.map(guarded)), { newline: '\r\n' })}\r\n`;
+}

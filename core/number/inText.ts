@@ -1,0 +1,32 @@
+import { typedNumber } from './typed';
+
+/** An amount of money found in running text. */
+export interface FoundAmount {
+  from: number;
+  to: number;
+  text: string;
+  value: number;
+  /** ISO 4217 where the sign tells. */
+  currency: string;
+}
+
+const SIGNS: Record<string, string> = { '£': 'GBP', '€': 'EUR', $: 'USD', '¥': 'JPY', '₹': 'INR', '₩': 'KRW' };
+const FIGURE = String.raw`\d{1,3}(?:[.,’'\u00a0\u202f ]\d{3})*(?:[.,]\d{1,2})?|\d+(?:[.,]\d{1,2})?`;
+const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|AUD|CAD|NZD|JPY|euros?|pounds?|dollars?';
+const AMOUNT = new RegExp(
+  String.raw`(?<![\p{L}\p{N}])(?:(\p{Sc}|(?:${CODES.split('|euros')[0]})\s)\s?(${FIGURE})|(${FIGURE})\s?(\p{Sc}|(?:${CODES})(?!\p{L})))(?![\p{N}])`,
+  'gu',
+);
+
+/** The amounts named in a text, in reading order. */
+export function amountsInText(text: string, locale: string): FoundAmount[] {
+  return [...text.matchAll(AMOUNT)].flatMap((match) => {
+    const sign = (match[1] ?? match[4])!.trim();
+    const value = typedNumber((match[2] ?? match[3])!, locale);
+    if (Number.isNaN(value)) return [];
+    const currency =
+      SIGNS[sign] ??
+      (/^[A-Z]{3}$/.test(sign) ? sign : ({ e: 'EUR', p: 'GBP', d: 'USD' }[sign[0]!.toLowerCase()] ?? ''));
+    return [{ from: match.index, to: match.index + match[0].length, text: match[0], value, currency }];
+  });
+}

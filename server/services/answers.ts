@@ -1,0 +1,30 @@
+import type { Knex } from 'knex';
+import type { Draft } from '#shared/types/wire';
+import type { AnswerSearch } from '#shared/schemas/answers';
+import { blankKey } from '../../core/blank/key';
+import { answersGiven, rememberAnswers } from '../db/repositories/givenAnswers';
+import type { Application } from './application';
+
+/** Kinds whose answers are worth offering again: what was found in one message, or picked row by row, is not. */
+const REMEMBERED = ['text', 'choice', 'date', 'time', 'number', 'money', 'person', 'sender', 'lookup'];
+const LONGEST = 2000;
+
+/** Keeps what was answered in a message that has left, to be offered for the same blank again. */
+export async function rememberFills(db: Knex, owner: string, draft: Pick<Draft, 'to' | 'fills'>, now: number): Promise<void> {
+  const answers = new Map<string, string>();
+  for (const { blanks, answers: given } of Object.values(draft.fills)) {
+    for (const { label, kind } of blanks) {
+      const key = blankKey(label);
+      const answer = given[key];
+      if (typeof answer !== 'string' || !answer.trim() || answer.length > LONGEST || !REMEMBERED.includes(kind)) continue;
+      answers.set(`${key}\n${answer.trim()}`, key);
+    }
+  }
+  const rows = [...answers].map(([id, key]) => ({ key, answer: id.slice(key.length + 1) }));
+  await rememberAnswers(db, owner, draft.to[0]?.address ?? '', rows, now);
+}
+
+/** What was answered before for these blanks: to this person first, the latest first. */
+export function readAnswersGiven({ db }: Application, owner: string, { keys, address }: AnswerSearch) {
+  return answersGiven(db, owner, [...new Set(keys)], address, 4);
+}
