@@ -9,11 +9,12 @@ import { letterEdits } from '../../core/blank/letter';
 import { placesIn, type Place } from '../../core/blank/places';
 import { questionsIn, type BlankQuestion, type DraftQuestion, type PassageQuestion } from '../../core/blank/questions';
 import { lastLook, type LookPlace } from '../../core/look/look';
+import { fitDoc } from '../../core/note/fit';
 import { parseDoc, type DocJson } from '../../core/note/schema';
 import { withoutSignature } from '../../core/note/signature';
 import { useLookupsStore } from '~/stores/lookups';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
-import { applyEdits, fittedDoc, insertNote } from '../editor/insert';
+import { applyEdits, insertNote } from '../editor/insert';
 import { NoteSearch, type FoundNote, type OpenSearch } from '../editor/noteSearch';
 import type { useDraft } from './useDraft';
 
@@ -156,7 +157,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const wanted =
       draft.value?.mode === 'new' && !subject.state.doc.textContent.trim() && !placesIn(subject.state.doc).length;
     if (wanted && filled.subject.content.size > 2)
-      subject.commands.setContent(fittedDoc(filled.subject, subject), { emitUpdate: true });
+      subject.commands.setContent(fitDoc(filled.subject, subject.schema), { emitUpdate: true });
     return insertion;
   }
 

@@ -57,8 +57,7 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
   function follow(editor: Editor): void {
     const { selection, doc } = editor.state;
     const { node } = selection as NodeSelection;
-    if (node?.type.name === 'blank')
-      chosen.value = { editor, pos: selection.from, attrs: node.attrs as BlankDef };
+    if (node?.type.name === 'blank') chosen.value = { editor, pos: selection.from, attrs: node.attrs as BlankDef };
     else if (chosen.value?.editor === editor) chosen.value = null;
     selected.value = !selection.empty && node?.type.name !== 'blank';
     passage.value = null;
@@ -109,7 +108,9 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
 
   /** A label that no other blank of the note has. */
   function freeLabel(wanted: string): string {
-    const taken = new Set([...blanksIn(subject.state.doc), ...blanksIn(body.state.doc)].map(({ label }) => blankKey(label)));
+    const taken = new Set(
+      [...blanksIn(subject.state.doc), ...blanksIn(body.state.doc)].map(({ label }) => blankKey(label)),
+    );
     for (let i = 1; ; i++)
       if (!taken.has(blankKey(i === 1 ? wanted : `${wanted} ${i}`))) return i === 1 ? wanted : `${wanted} ${i}`;
   }
@@ -135,6 +136,17 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
     if (choose) editor.commands.setNodeSelection(from);
   }
 
+  /** Makes blanks of stretches of text, as one step of undo. Their formatting stays. */
+  function take(part: 'subject' | 'body', candidates: { from: number; to: number; blank: BlankDef }[]): void {
+    const editor = part === 'subject' ? subject : body;
+    const tr = editor.state.tr;
+    for (const { from, to, blank } of [...candidates].sort((a, b) => b.from - a.from)) {
+      const marks = tr.doc.resolve(from + 1).marks();
+      tr.replaceWith(from, to, editor.schema.nodes.blank!.create(blank, null, marks));
+    }
+    editor.view.dispatch(tr);
+  }
+
   /** Changes a blank wherever it stands: the same label is the same question. Blanks that refer to it follow a new label. */
   function changeBlank(blank: ChosenBlank, part: Partial<BlankDef>): void {
     const key = blankKey(blank.attrs.label);
@@ -146,7 +158,8 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
           const attrs = node.attrs as BlankDef;
           const mine = blankKey(attrs.label) === key;
           const options = renamed ? withNewName(attrs.options, key, renamed) : attrs.options;
-          if (mine || options !== attrs.options) tr.setNodeMarkup(pos, null, { ...attrs, options, ...(mine && part) }, node.marks);
+          if (mine || options !== attrs.options)
+            tr.setNodeMarkup(pos, null, { ...attrs, options, ...(mine && part) }, node.marks);
         }
         if (node.type.name === 'passage' && renamed && blankKey(node.attrs.when?.blank ?? '') === key)
           tr.setNodeMarkup(pos, null, { ...node.attrs, when: { ...node.attrs.when, blank: renamed } });
@@ -216,5 +229,5 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
     body.destroy();
   });
 
-  return { subject, body, chosen, passage, selected, put, changeBlank, makePassage, changePassage, fixPassage };
+  return { subject, body, chosen, passage, selected, put, take, changeBlank, makePassage, changePassage, fixPassage };
 }

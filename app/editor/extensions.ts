@@ -17,7 +17,10 @@ const plain = (defaults: Record<string, unknown>) => () =>
 
 /** Reads an element back as its node or mark: everything stands in one data attribute. */
 const from = (tag: string, name: string) => [
-  { tag: `${tag}[data-${name}]`, getAttrs: (element: HTMLElement) => asJson(element.getAttribute(`data-${name}`)) ?? false },
+  {
+    tag: `${tag}[data-${name}]`,
+    getAttrs: (element: HTMLElement) => asJson(element.getAttribute(`data-${name}`)) ?? false,
+  },
 ];
 
 /** An open blank: a ruled gap with its label beneath. Filled with nothing it is a mark that a reader does not get. */
@@ -32,9 +35,15 @@ export const Blank = Node.create({
   renderHTML: ({ node }) => {
     const { label, kind, empty } = node.attrs;
     const data = { 'data-blank': JSON.stringify(node.attrs), contenteditable: 'false' };
-    if (kind === 'caret') return ['span', { ...data, class: 'caret-here', title: 'The caret stands here after filling' }, '\u2038'];
+    if (kind === 'caret')
+      return ['span', { ...data, class: 'caret-here', title: 'The caret stands here after filling' }, '\u2038'];
     if (empty) return ['span', { ...data, class: 'blank-empty', title: `${label}: nothing stands here` }, '\u00b7'];
-    return ['span', { ...data, class: 'blank' }, ['span', { class: 'blank-rule' }, '\u00a0'], ['span', { class: 'blank-label' }, String(label)]];
+    return [
+      'span',
+      { ...data, class: 'blank' },
+      ['span', { class: 'blank-rule' }, '\u00a0'],
+      ['span', { class: 'blank-label' }, String(label)],
+    ];
   },
   renderText: ({ node }) => (node.attrs.empty || node.attrs.kind === 'caret' ? '' : `[${node.attrs.label}]`),
 });
@@ -61,7 +70,8 @@ export const Rows = Node.create({
 });
 
 const PASSAGE = { label: '', on: true, when: null, insertion: null, place: null };
-const passageData = ({ label, insertion, place }: Record<string, unknown>) => JSON.stringify({ label, insertion, place });
+const passageData = ({ label, insertion, place }: Record<string, unknown>) =>
+  JSON.stringify({ label, insertion, place });
 
 /** Whole paragraphs that can be left out: a bracket in the margin. */
 export const Passage = Node.create({

@@ -1,9 +1,8 @@
 import type { Editor } from '@tiptap/core';
 import { closeHistory } from '@tiptap/pm/history';
-import { Fragment, Node as PmNode, Slice, type Node, type Schema } from '@tiptap/pm/model';
+import { Fragment, Node as PmNode, Slice, type Node } from '@tiptap/pm/model';
 import { Selection } from '@tiptap/pm/state';
 import type { Edit } from '../../core/blank/letter';
-import type { DocJson } from '../../core/note/schema';
 
 /**
  * Puts a filled note into the letter in place of `range`, as one step of undo. A note of one paragraph joins the line it
@@ -38,21 +37,6 @@ export function insertNote(editor: Editor, body: Node, range: { from: number; to
   return editor.state.selection.to;
 }
 
-/** A fragment for an editor that may know less than the whole model: a subject takes no formatting and no line break. */
-function fitted(content: Fragment, schema: Schema): Fragment {
-  const fit = (json: DocJson): DocJson => {
-    if (json.type === 'hardBreak' && !schema.nodes.hardBreak) return { type: 'text', text: ' ', marks: json.marks };
-    const marks = json.marks?.filter(({ type }) => schema.marks[type]);
-    return { ...json, ...(marks && { marks }), ...(json.content && { content: json.content.map(fit) }) };
-  };
-  return Fragment.fromJSON(schema, ((content.toJSON() ?? []) as DocJson[]).map(fit));
-}
-
-/** A document of the core as the editor can hold it. */
-export function fittedDoc(doc: Node, editor: Editor): DocJson {
-  return { type: 'doc', content: fitted(doc.content, editor.schema).toJSON() as DocJson[] };
-}
-
 /**
  * Edits of places worked out by the core, applied to the editor without a step of undo of their own. Each round is for
  * the document that the one before left.
@@ -61,8 +45,7 @@ export function applyEdits(editor: Editor, rounds: Edit[][]): void {
   if (!rounds.length) return;
   const tr = editor.state.tr.setMeta('addToHistory', false);
   for (const edits of rounds) {
-    for (const { from, to, content } of [...edits].reverse())
-      tr.replaceWith(from, to, fitted(content, editor.schema));
+    for (const { from, to, content } of [...edits].reverse()) tr.replaceWith(from, to, content);
   }
   editor.view.dispatch(tr);
 }

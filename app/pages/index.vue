@@ -275,7 +275,10 @@ function onDrop(event: DragEvent) {
           <el-button type="primary" @click="begin('reply')">Reply</el-button>
           <NoteTray class="tray" @insert="beginWith" @leave="() => {}" />
         </template>
-        <p v-else-if="message" class="soft">You wrote this message.</p>
+        <template v-else-if="message">
+          <p class="soft">You wrote this message.</p>
+          <NuxtLink :to="{ path: '/library', query: { note: 'new', from: message.id } }">Make a note of it</NuxtLink>
+        </template>
       </section>
     </div>
 

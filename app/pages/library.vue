@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { Plus, Search } from 'lucide-vue-next';
-import type { Note, NoteRow } from '#shared/types/wire';
+import type { Message, Note, NoteRow, Person } from '#shared/types/wire';
+import type { Origin } from '../../core/blank/candidates';
+import { docFromText, parseDoc, type DocJson } from '../../core/note/schema';
+import { withoutSignature } from '../../core/note/signature';
+import { splitName } from '../../core/person/name';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 
@@ -19,6 +23,34 @@ watch([query, () => notes.rows], async ([text]) => {
 const shown = computed(() => found.value ?? notes.rows);
 
 const noteId = computed(() => String(route.query.note ?? ''));
+/** The sent message a new note is made of. */
+const fromId = computed(() => String(route.query.from ?? ''));
+const start = shallowRef<{ name: string; subject: DocJson; body: DocJson; origin: Origin } | null>(null);
+
+async function readStart() {
+  start.value = null;
+  if (!fromId.value) return;
+  const message = await api<Message>(`/messages/${fromId.value}`);
+  const [to] = message.to;
+  const [person] = to ? await api<Person[]>('/people', { query: { address: to.address } }) : [];
+  const named = splitName(to?.name ?? '');
+  const plain = message.text.own.replace(/\n-- \n[\s\S]*$/, '');
+  start.value = {
+    name: message.subject.replace(/^(re\s*:\s*)+/i, ''),
+    subject: docFromText(message.subject.replace(/^(re\s*:\s*)+/i, '')),
+    body: withoutSignature(
+      parseDoc(docFromText(plain.trim())),
+      parseDoc(account.settings!.signature),
+    ).toJSON() as DocJson,
+    origin: {
+      firstName: person?.firstName || named.firstName,
+      lastName: person?.lastName || named.lastName,
+      fullName: person?.fullName || named.fullName,
+      company: person?.company ?? '',
+      address: to?.address ?? '',
+    },
+  };
+}
 const note = shallowRef<Note | null>(null);
 const problem = ref('');
 /** A note just deleted, until it is too late to bring it back from here. */
@@ -28,8 +60,9 @@ const choose = (id: string) => navigateTo({ query: id ? { note: id } : {} });
 
 async function open() {
   problem.value = '';
-  if (!noteId.value || noteId.value === 'new') return void (note.value = null);
   try {
+    if (noteId.value === 'new') await readStart();
+    if (!noteId.value || noteId.value === 'new') return void (note.value = null);
     note.value = await notes.read(noteId.value);
   } catch (error) {
     note.value = null;
@@ -72,7 +105,9 @@ async function bringBack() {
 const lastUsed = (lastUsed: number) =>
   lastUsed ? when(lastUsed, account.settings!.locale, account.settings!.timeZone, false) : 'never';
 const rowClass = ({ row }: { row: { id?: string } }) => (row.id === noteId.value ? 'current' : '');
-const onBench = computed(() => noteId.value === 'new' || Boolean(note.value));
+const onBench = computed(
+  () => (noteId.value === 'new' && (!fromId.value || Boolean(start.value))) || Boolean(note.value),
+);
 </script>
 
 <template>
@@ -140,6 +175,7 @@ const onBench = computed(() => noteId.value === 'new' || Boolean(note.value));
       v-if="onBench"
       :key="noteId"
       :note="note"
+      :start="start"
       class="on-bench"
       @kept="kept"
       @remove="remove"

@@ -33,7 +33,12 @@ const grid = ref<{ showRow(at: number): void }>();
 
 const ways = computed<Ways>(() => {
   const { locale, currency, timeZone, weekdaysOff, daysOff } = account.settings!;
-  return { locale, currency, today: dayAt(Date.now(), timeZone), off: { weekdays: weekdaysOff, days: daysOff.map(({ day }) => day) } };
+  return {
+    locale,
+    currency,
+    today: dayAt(Date.now(), timeZone),
+    off: { weekdays: weekdaysOff, days: daysOff.map(({ day }) => day) },
+  };
 });
 
 async function show() {
@@ -103,7 +108,8 @@ async function save() {
   } catch (error) {
     problem.value = messageOf(error);
     if (error instanceof ApiError && error.data.code === 'stale') state.value = 'conflict';
-    else if (!(error instanceof ApiError) || error.status >= 500 || !error.status) timer = setTimeout(() => void save(), 3000);
+    else if (!(error instanceof ApiError) || error.status >= 500 || !error.status)
+      timer = setTimeout(() => void save(), 3000);
   }
 }
 onBeforeRouteLeave(async () => void (await save()));
@@ -133,7 +139,9 @@ async function takeNewer() {
 // Keys and columns that notes name
 
 function onKey(from: string, to: string) {
-  const notes = uses.value.filter(({ keys }) => keys.some((key) => foldKey(key) === foldKey(from))).map(({ name }) => name);
+  const notes = uses.value
+    .filter(({ keys }) => keys.some((key) => foldKey(key) === foldKey(from)))
+    .map(({ name }) => name);
   carrying.value = notes.length && foldKey(from) !== foldKey(to) ? { from, to, notes } : null;
 }
 async function carry() {
@@ -212,7 +220,11 @@ function exportCsv() {
   link.click();
   URL.revokeObjectURL(link.href);
 }
-const names = (list: string[]) => `${list.slice(0, 3).map((name) => `“${name}”`).join(', ')}${list.length > 3 ? ` and ${list.length - 3} more` : ''}`;
+const names = (list: string[]) =>
+  `${list
+    .slice(0, 3)
+    .map((name) => `“${name}”`)
+    .join(', ')}${list.length > 3 ? ` and ${list.length - 3} more` : ''}`;
 </script>
 
 <template>
@@ -220,7 +232,9 @@ const names = (list: string[]) => `${list.slice(0, 3).map((name) => `“${name}�
     <h1 class="visually-hidden">Lookups</h1>
     <nav class="list" aria-label="Your lookups">
       <header class="head">
-        <button type="button" class="text-button" @click="make"><Plus :size="14" aria-hidden="true" />New lookup</button>
+        <button type="button" class="text-button" @click="make">
+          <Plus :size="14" aria-hidden="true" />New lookup
+        </button>
         <button type="button" class="text-button" @click="((bringing = true), choose(''))">
           <ClipboardPaste :size="14" aria-hidden="true" />From a table
         </button>
@@ -261,8 +275,12 @@ const names = (list: string[]) => `${list.slice(0, 3).map((name) => `“${name}�
             <template #prefix><Search :size="14" aria-hidden="true" /></template>
           </el-input>
           <span class="gap" />
-          <button type="button" class="text-button" :disabled="!past.length" @click="undo"><Undo2 :size="14" aria-hidden="true" />Undo</button>
-          <button type="button" class="text-button" @click="exportCsv"><Download :size="14" aria-hidden="true" />Export CSV</button>
+          <button type="button" class="text-button" :disabled="!past.length" @click="undo">
+            <Undo2 :size="14" aria-hidden="true" />Undo
+          </button>
+          <button type="button" class="text-button" @click="exportCsv">
+            <Download :size="14" aria-hidden="true" />Export CSV
+          </button>
           <button type="button" class="text-button" @click="remove">Delete</button>
         </header>
         <p v-if="problem" class="notice bad" role="alert">
@@ -273,13 +291,16 @@ const names = (list: string[]) => `${list.slice(0, 3).map((name) => `“${name}�
           </template>
         </p>
         <p v-if="carrying" class="notice" role="status">
-          {{ names(carrying.notes) }} {{ carrying.notes.length === 1 ? 'names' : 'name' }} the row “{{ carrying.from }}”.
+          {{ names(carrying.notes) }} {{ carrying.notes.length === 1 ? 'names' : 'name' }} the row “{{
+            carrying.from
+          }}”.
           <button type="button" class="text-button" @click="carry">Put “{{ carrying.to }}” there too</button>
           <button type="button" class="text-button" @click="carrying = null">Leave them</button>
         </p>
         <p v-if="removing" class="notice" role="status">
-          {{ names(removing.notes) }} {{ removing.notes.length === 1 ? 'takes' : 'take' }} cells of “{{ removing.column.name }}”. Without it they
-          will ask for the words.
+          {{ names(removing.notes) }} {{ removing.notes.length === 1 ? 'takes' : 'take' }} cells of “{{
+            removing.column.name
+          }}”. Without it they will ask for the words.
           <button type="button" class="text-button" @click="dropColumn(removing.column)">Remove it</button>
           <button type="button" class="text-button" @click="removing = null">Keep it</button>
         </p>
@@ -297,13 +318,18 @@ const names = (list: string[]) => `${list.slice(0, 3).map((name) => `“${name}�
         <footer class="foot small">
           <template v-if="problems.length">
             <span class="bad" role="status">
-              {{ problems[0]!.kind === 'empty' ? 'A row has no key' : `“${problems[0]!.key}” stands twice` }}; not saved until each row has a key of its own.
+              {{ problems[0]!.kind === 'empty' ? 'A row has no key' : `“${problems[0]!.key}” stands twice` }}; not saved
+              until each row has a key of its own.
             </span>
-            <button type="button" class="text-button small" @click="grid?.showRow(problems[0]!.rows.at(-1)!)">Show row {{ problems[0]!.rows.at(-1)! + 1 }}</button>
+            <button type="button" class="text-button small" @click="grid?.showRow(problems[0]!.rows.at(-1)!)">
+              Show row {{ problems[0]!.rows.at(-1)! + 1 }}
+            </button>
           </template>
           <span v-else class="soft" role="status">{{ state === 'saved' ? 'Saved' : 'Saving …' }}</span>
           <span class="gap" />
-          <span class="soft">{{ uses.length ? `Used in ${names(uses.map(({ name }) => name))}` : 'No note draws on it yet.' }}</span>
+          <span class="soft">{{
+            uses.length ? `Used in ${names(uses.map(({ name }) => name))}` : 'No note draws on it yet.'
+          }}</span>
         </footer>
       </template>
       <p v-else-if="problem" class="notice bad" role="alert">{{ problem }}</p>

@@ -29,6 +29,10 @@ const signature = markRaw(
 );
 onBeforeUnmount(() => signature.destroy());
 
+/** 5 January 2026 was a Monday. */
+const weekdays = Array.from({ length: 7 }, (_, i) =>
+  new Intl.DateTimeFormat('en', { weekday: 'short', timeZone: 'UTC' }).format(Date.UTC(2026, 0, 5 + i)),
+);
 const zones = Intl.supportedValuesOf('timeZone');
 const { store: theme } = useColorMode();
 const themes = [
@@ -141,9 +145,46 @@ const isStale = computed(() => problem.value.includes('another window'));
             /></el-select>
           </el-form-item>
         </div>
+        <div class="columns">
+          <el-form-item label="Currency" :error="fields.currency" for="s-currency"
+            ><el-input id="s-currency" v-model="values.currency" maxlength="3" placeholder="EUR" @input="saved = false"
+          /></el-form-item>
+          <el-form-item label="Days of the week you do not work">
+            <el-checkbox-group v-model="values.weekdaysOff" class="weekdays" @change="saved = false">
+              <el-checkbox v-for="(name, i) in weekdays" :key="i" :value="i + 1" :label="name" />
+            </el-checkbox-group>
+          </el-form-item>
+        </div>
         <p class="soft small">
           {{ sample ? `Now reads: ${sample}` : 'A language and region is written like en-GB, de-AT or pt-BR.' }}
         </p>
+      </section>
+
+      <section aria-labelledby="s-off">
+        <h2 id="s-off">Days off</h2>
+        <p class="soft small">Holidays and days away. A date reckoned in working days passes over them.</p>
+        <div v-for="(off, i) in values.daysOff" :key="i" class="field off">
+          <div>
+            <input
+              v-model="off.day"
+              class="field"
+              type="date"
+              :aria-label="`Day off ${i + 1}`"
+              @input="saved = false"
+            />
+            <p v-if="fields[`daysOff[${i}].day`]" class="small wrong" role="alert">{{ fields[`daysOff[${i}].day`] }}</p>
+          </div>
+          <el-input
+            v-model="off.name"
+            :aria-label="`Name of day off ${i + 1}`"
+            placeholder="what it is"
+            @input="saved = false"
+          />
+          <button type="button" class="text-button" @click="values.daysOff.splice(i, 1)">Remove</button>
+        </div>
+        <button type="button" class="text-button" @click="values.daysOff.push({ day: '', name: '' })">
+          <Plus :size="14" aria-hidden="true" />Add a day off
+        </button>
       </section>
 
       <section aria-labelledby="s-light">
@@ -198,6 +239,16 @@ section {
   grid-template-columns: 180px minmax(0, 1fr) auto;
   gap: var(--s2);
   margin: var(--s2) 0;
+}
+
+.weekdays {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--s3);
+}
+
+.weekdays :deep(.el-checkbox) {
+  margin: 0;
 }
 
 .sheet {

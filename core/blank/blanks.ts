@@ -27,6 +27,15 @@ export function wordingDoc(wording: DocJson): Node | null {
   return doc;
 }
 
+/** The wordings of a blank; none where its options are not what they should be, which the check of the note says. */
+function wordingsOf(blank: Pick<BlankDef, 'kind' | 'options'>): DocJson[] {
+  try {
+    return kindOf(blank.kind).wordings?.(optionsOf(blank)) ?? [];
+  } catch {
+    return [];
+  }
+}
+
 /** Every blank of a document in reading order, those inside wordings too, as often as they stand there. */
 export function blanksIn(doc: Node): StandingBlank[] {
   const found: StandingBlank[] = [];
@@ -34,8 +43,7 @@ export function blanksIn(doc: Node): StandingBlank[] {
     const { label, kind, options } = node.attrs as BlankDef;
     found.push({ label, kind, options, pos, inside });
     if (depth > 5) return;
-    const wordings = kindOf(kind).wordings?.(optionsOf({ kind, options })) ?? [];
-    for (const wording of wordings) {
+    for (const wording of wordingsOf({ kind, options })) {
       wordingDoc(wording)?.descendants((child) => {
         if (child.type.name === 'blank') take(child, pos, true, depth + 1);
       });

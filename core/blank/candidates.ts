@@ -59,15 +59,39 @@ const MARKS: { pattern: RegExp; label: (match: RegExpMatchArray) => string }[] =
 /** Brackets that mean something else. */
 function isNoMark(text: string, label: string): boolean {
   const inner = label.trim();
-  if (!/[\p{L}\p{N}]/u.test(inner)) return true;
+  if (!/\p{L}{2}|\p{Script=Han}|^%$/u.test(inner)) return true;
   // Footnotes, list numbers, boxes to tick, omissions, remarks of an editor.
   if (/^(\d{1,3}|[ivxlc]{1,4}|[a-z]|x|sic|…|\.{3})$/i.test(inner)) return true;
   if (/^(https?:|mailto:|www\.)/i.test(inner)) return true;
+  if (/^\d+\s*,/.test(inner)) return true;
+  // A citation, a remark that begins like a sentence, a key of the keyboard.
+  if (/^\p{Lu}[\p{L}. ]+,?\s(19|20)\d\d[a-z]?$/u.test(inner)) return true;
+  if (/^(he|she|it|they|we|i|this|that|these|those)\s\S/i.test(inner) && text.startsWith('[')) return true;
+  if (
+    /^(enter|return|esc(ape)?|tab|space|ctrl|control|shift|alt|delete|del|backspace|home|end|f\d{1,2})(\s?[+-].*)?$/i.test(
+      inner,
+    ) &&
+    text.startsWith('<')
+  )
+    return true;
   // Markup and code: a tag, something with an equals sign, a function.
-  if (text.startsWith('<') && /^(\/|!|[biupa]$|br\b|h[1-6]\b|p\b|li\b|ul\b|ol\b|div\b|span\b|em\b|td\b|tr\b|th\b|img\b|strong\b|table\b|html\b|body\b|head\b|hr\b)/i.test(inner)) return true;
-  if (/[=;{}]|\(\)|=>/.test(inner)) return true;
+  if (
+    text.startsWith('<') &&
+    /^(\/|!|[biupa]$|br\b|h[1-6]\b|p\b|li\b|ul\b|ol\b|div\b|span\b|em\b|td\b|tr\b|th\b|img\b|strong\b|table\b|html\b|body\b|head\b|hr\b)/i.test(
+      inner,
+    )
+  )
+    return true;
+  if (/[=;{}+*^]|\(\)|=>/.test(inner)) return true;
+  if (text.startsWith('{') && /["':]|^(return|var|let|const|if|else|for|while)\b/.test(inner)) return true;
+  if (/^<[^<]/.test(text) && text !== `<${inner}>`) return true;
   // A remark of several words that reads like a sentence is prose in brackets.
-  if (text.startsWith('[') && (inner.split(/\s+/).length > 6 || /[.!?]$/.test(inner) || /^(note|see|cf|e\.g|i\.e|laughs|applause|edited|image|picture|attachment|cid)\b/i.test(inner)))
+  if (
+    text.startsWith('[') &&
+    (inner.split(/\s+/).length > 6 ||
+      (/[.!?]$/.test(inner) && inner.split(/\s+/).length > 2) ||
+      /^(note|see|cf|e\.g|i\.e|laughs|applause|edited|image|picture|attachment|cid)\b/i.test(inner))
+  )
     return true;
   return text.startsWith('{') && inner.split(/\s+/).length > 6;
 }
@@ -76,12 +100,20 @@ function isNoMark(text: string, label: string): boolean {
 const GUESSES: [RegExp, string, Record<string, unknown>][] = [
   [/^(first|given|christian|fore) ?name$|^vorname$|^prénom$|^nombre$/i, 'person', { field: 'firstName' }],
   [/^(last|sur|family) ?name$|^nachname$|^nom de famille$/i, 'person', { field: 'lastName' }],
-  [/^((client|customer|full|their|recipient|contact)('?s)? )?name$|^(client|customer)$/i, 'person', { field: 'fullName' }],
+  [
+    /^((client|customer|full|their|recipient|contact)('?s)? )?name$|^(client|customer)$/i,
+    'person',
+    { field: 'fullName' },
+  ],
   [/^(company|organi[sz]ation|firm|school|institution)( name)?$|^firma$/i, 'person', { field: 'company' }],
   [/^(e-?mail)( address)?$/i, 'person', { field: 'address' }],
   [/^(my|your|sender|own)('?s)? (full )?name$/i, 'sender', { field: 'name' }],
   [/^today('s date)?$|^current date$/i, 'today', { part: 'date' }],
-  [/\b(date|day|deadline|due|weekday|datum|fecha)\b|^(mon|tues|wednes|thurs|fri|satur|sun)day$|^d+[/.-]m+[/.-]y+$/i, 'date', {}],
+  [
+    /\b(date|day|deadline|due|weekday|datum|fecha)\b|^(mon|tues|wednes|thurs|fri|satur|sun)day$|^d+[/.-]m+[/.-]y+$/i,
+    'date',
+    {},
+  ],
   [/\b(time|hour|o'clock|uhrzeit)\b|^hh[:.]mm$/i, 'time', {}],
   [/\b(amount|price|fee|cost|total|deposit|sum|balance|betrag|preis|rate)\b|^[£$€]/i, 'money', {}],
   [/\b(how many|number of|quantity|count|percent(age)?)\b|^(qty|no\. of .+|%)$/i, 'number', {}],
@@ -94,14 +126,19 @@ function guess(label: string): Pick<BlankDef, 'kind' | 'options'> {
 }
 
 const SMALL = new Set(
-  'the a an of for to at on in is are was be by and or your our my his her their its will with from this that it i you we as per no so'.split(' '),
+  'the a an of for to at on in is are was be by and or your our my his her their its will with from this that it i you we as per no so'.split(
+    ' ',
+  ),
 );
 
 /** A name for a gap from the words around it: "on ____" is a day, "at ____" a time, "£____" an amount, else the word before. */
 function nameAround(text: string, from: number, to: number): string {
-  const before = text.slice(Math.max(0, from - 60), from).split('\n').at(-1)!;
+  const before = text
+    .slice(Math.max(0, from - 60), from)
+    .split('\n')
+    .at(-1)!;
   const after = text.slice(to, to + 30).split('\n')[0]!;
-  if (/\p{Sc}\s?$/u.test(before) || /^\s?(\p{Sc}|euros?|pounds?|dollars?)/u.test(after)) return 'amount';
+  if (/\p{Sc}\s?$/u.test(before) || /^\s?(\p{Sc}|(euros?|pounds?|dollars?|[A-Z]{3})\b)/u.test(after)) return 'amount';
   if (/^\s?(am|pm|o'clock|uhr)\b/i.test(after) || /\b(at|around|by about)\s$/i.test(before)) return 'time';
   if (/^\s?%/.test(after)) return 'per cent';
   if (/\b(dear|hello|hi|hey|hallo|liebe[r]?|bonjour|hola)\s$/i.test(before)) return 'first name';
@@ -130,7 +167,7 @@ function* inCapitals(text: string): Generator<{ from: number; to: number; text: 
     if (!/\p{Ll}/u.test(whole)) continue;
     if (text[match.index + match[0].length] === '!') continue;
     if (words.every((word) => ORDINARY.has(word) || word.length < 3)) continue;
-    if (words.length === 1 && (words[0]!.length < 4 || /^[IVXLCDM]+$/.test(words[0]!))) continue;
+    if (words.length === 1 && /^[IVXLCDM]+$/.test(words[0]!)) continue;
     // An abbreviation is explained where it stands, or said to be one.
     if (new RegExp(String.raw`\(\s*${escape(match[0])}\s*\)`).test(text)) continue;
     if (words.length === 1 && !CAPITAL_FIELDS.test(words[0]!)) continue;
@@ -151,7 +188,13 @@ const CAPITAL_FIELDS =
  */
 export function findCandidates(text: string, ways: Ways, origin: Origin | null = null): Candidate[] {
   const out: Candidate[] = [];
-  const add = (from: number, to: number, label: string, why: Candidate['why'], as?: Pick<BlankDef, 'kind' | 'options'>) => {
+  const add = (
+    from: number,
+    to: number,
+    label: string,
+    why: Candidate['why'],
+    as?: Pick<BlankDef, 'kind' | 'options'>,
+  ) => {
     if (out.some((other) => from < other.to && to > other.from)) return;
     const clean = label.replace(/[_]+/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 60);
     const name = /^[^\p{Ll}]+$/u.test(clean) ? clean.toLowerCase() : clean;
@@ -164,6 +207,9 @@ export function findCandidates(text: string, ways: Ways, origin: Origin | null =
       if (named && isNoMark(match[0], named)) continue;
       const [from, to] = [match.index, match.index + match[0].length];
       const bare = !named || /^[x_.?]+$/i.test(named);
+      // Inside a quotation, brackets are the editor's; after a dollar sign, a program's.
+      if (match[0].startsWith('[') && isInQuotation(text, from)) continue;
+      if (match[0].startsWith('{') && text[from - 1] === '$') continue;
       // A row of signs on a line of its own is a rule, not a gap.
       if (!named && !/[\p{L}\p{N}]/u.test(lineAround(text, from).replace(match[0], ''))) continue;
       add(from, to, bare ? nameAround(text, from, to) : named, 'marked');
@@ -174,16 +220,54 @@ export function findCandidates(text: string, ways: Ways, origin: Origin | null =
   return distinctLabels(out.sort((a, b) => a.from - b.from));
 }
 
+/** Whether an odd number of quotation marks stands before in the line. */
+function isInQuotation(text: string, at: number): boolean {
+  const before = text.slice(text.lastIndexOf('\n', at - 1) + 1, at);
+  const open = (before.match(/[“„«]/g) ?? []).length - (before.match(/[”»]/g) ?? []).length;
+  return (before.match(/"/g) ?? []).length % 2 === 1 || open > 0;
+}
+
 const lineAround = (text: string, at: number) => {
   const end = text.indexOf('\n', at);
   return text.slice(text.lastIndexOf('\n', at - 1) + 1, end < 0 ? undefined : end);
 };
 
-type Add = (from: number, to: number, label: string, why: Candidate['why'], as?: Pick<BlankDef, 'kind' | 'options'>) => void;
+const TIME =
+  /(?<![\p{N}:.])(?:[01]?\d|2[0-3])[:.][0-5]\d(?:\s?(?:am|pm))?(?![\p{N}:%]|\.\d)|(?<![\p{L}\p{N}.])(?:1[0-2]|[1-9])\s?(?:am|pm|o'clock)\b/gu;
+
+/** Whether a weekday in running text means one day, and not a habit or a name. */
+function isOneDay(text: string, from: number, to: number): boolean {
+  const before = text.slice(Math.max(0, from - 12), from);
+  const after = text.slice(to, to + 14);
+  if (/\b(day|to|through|and)\s?[-–]?\s?$/i.test(before) && /day\s(to|through|and|-|–)\s$/i.test(before)) return false;
+  if (
+    /^s?[\p{L}]/u.test(after) ||
+    /^\s(to|through|-|–)\s/i.test(after) ||
+    /\b(every|each|any|most|all|alternate)\s$/i.test(before)
+  )
+    return false;
+  if (/^(next|this|tomorrow)\b/i.test(text.slice(from, to))) return true;
+  return (
+    /\b(on|by|until|till|for|from|before|after|since|or)\s$/i.test(before) ||
+    /^([.,!?]|$|\s(at|morning|afternoon|evening)\b)/i.test(after)
+  );
+}
+
+type Add = (
+  from: number,
+  to: number,
+  label: string,
+  why: Candidate['why'],
+  as?: Pick<BlankDef, 'kind' | 'options'>,
+) => void;
 
 function findValues(text: string, { locale, today, off }: Ways, origin: Origin, add: Add): void {
-  const whole = (value: string) => text.matchAll(new RegExp(String.raw`(?<![\p{L}\p{N}])${escape(value)}(?![\p{L}\p{N}])`, 'gu'));
-  const of = (kind: string, options: Record<string, unknown>) => ({ kind, options: { ...kindOf(kind).defaults, ...options } });
+  const whole = (value: string) =>
+    text.matchAll(new RegExp(String.raw`(?<![\p{L}\p{N}])${escape(value)}(?![\p{L}\p{N}])`, 'gu'));
+  const of = (kind: string, options: Record<string, unknown>) => ({
+    kind,
+    options: { ...kindOf(kind).defaults, ...options },
+  });
   const facts: [string, string, string][] = [
     [origin.address, 'address', 'address'],
     [origin.fullName, 'full name', 'fullName'],
@@ -193,20 +277,30 @@ function findValues(text: string, { locale, today, off }: Ways, origin: Origin, 
   ];
   for (const [value, label, field] of facts) {
     if (value.trim().length < 2) continue;
-    for (const match of whole(value.trim())) add(match.index, match.index + match[0].length, label, 'known', of('person', { field }));
+    for (const match of whole(value.trim()))
+      add(match.index, match.index + match[0].length, label, 'known', of('person', { field }));
   }
-  for (const match of text.matchAll(/https?:\/\/[^\s<>")\]]+[^\s<>")\].,;:!?]/g)) add(match.index, match.index + match[0].length, 'link', 'value', of('text', {}));
-  for (const match of text.matchAll(/[\p{L}\p{N}._%+-]+@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)+/gu)) add(match.index, match.index + match[0].length, 'mail address', 'value', of('text', {}));
+  for (const match of text.matchAll(/https?:\/\/[^\s<>")\]]+[^\s<>")\].,;:!?]/g))
+    add(match.index, match.index + match[0].length, 'link', 'value', of('text', {}));
+  for (const match of text.matchAll(/[\p{L}\p{N}._%+-]+@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)+/gu))
+    add(match.index, match.index + match[0].length, 'mail address', 'value', of('text', {}));
   for (const { from, to, vague } of daysInText(text, today, locale, off)) {
-    if (!vague || !/\b(every|each|any|on|most|all)\s$/i.test(text.slice(Math.max(0, from - 8), from)) || /\bon\s$/i.test(text.slice(Math.max(0, from - 4), from)))
-      if (!(vague && /s$/i.test(text.slice(from, to + 1).slice(-1)))) add(from, to, 'day', 'value', of('date', {}));
+    if (!vague || isOneDay(text, from, to)) add(from, to, 'day', 'value', of('date', {}));
   }
-  for (const match of text.matchAll(/(?<![\p{N}:.])(?:[01]?\d|2[0-3])[:.][0-5]\d(?:\s?(?:am|pm))?(?![\p{N}:.%])|(?<![\p{L}\p{N}.])(?:1[0-2]|[1-9])\s?(?:am|pm|o'clock)\b/gu)) {
-    if (/\p{Sc}\s?$/u.test(text.slice(Math.max(0, match.index - 2), match.index))) continue;
+  for (const match of text.matchAll(TIME)) {
+    const before = text.slice(Math.max(0, match.index - 12), match.index);
+    if (/\p{Sc}\s?$/u.test(before)) continue;
+    // With a point it may be a number; a word before it or "am" after it says that it is a time.
+    if (
+      /^\d+\.\d+$/.test(match[0]) &&
+      !/\b(at|by|from|until|till|around|about|before|after|between|to|and)\s$/i.test(before)
+    )
+      continue;
     add(match.index, match.index + match[0].length, 'time', 'value', of('time', {}));
   }
   for (const { from, to } of amountsInText(text, locale)) add(from, to, 'amount', 'value', of('money', {}));
-  for (const { from, to, called } of referencesInText(text)) add(from, to, called || 'reference', 'value', of('text', {}));
+  for (const { from, to, called } of referencesInText(text))
+    add(from, to, called || 'reference', 'value', of('text', {}));
 }
 
 /** Two candidates of one name are one question only when they say the same; otherwise the later one gets a number. */

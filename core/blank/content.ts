@@ -17,12 +17,19 @@ export interface PlaceId {
 
 /** The wording of a value as it is compared: its text, blanks inside it as one sign each. */
 export function skeleton(content: DocJson[]): string {
-  return content.map((node) => (node.type === 'blank' ? INSIDE : node.type === 'hardBreak' ? '\n' : (node.text ?? ''))).join('');
+  return content
+    .map((node) => (node.type === 'blank' ? INSIDE : node.type === 'hardBreak' ? '\n' : (node.text ?? '')))
+    .join('');
 }
 
 export const isBlockBlank = (blank: BlankDef): boolean => kindOf(blank.kind).isBlock?.(optionsOf(blank)) ?? false;
 
-export function openBlank({ label, kind, options }: BlankDef, { insertion, place }: PlaceId, empty: boolean, marks: readonly Mark[]): Node {
+export function openBlank(
+  { label, kind, options }: BlankDef,
+  { insertion, place }: PlaceId,
+  empty: boolean,
+  marks: readonly Mark[],
+): Node {
   return schema.nodes.blank.create({ label, kind, options, insertion, place, empty }, null, marks);
 }
 
@@ -42,14 +49,22 @@ export function inlineContent(blank: BlankDef, id: PlaceId, evaluation: Evaluati
     if (!text.includes('\n')) return [schema.text(text, all)];
     return text
       .split('\n')
-      .flatMap((line, i) => [...(i ? [schema.nodes.hardBreak.create(null, null, all)] : []), ...(line ? [schema.text(line, all)] : [])]);
+      .flatMap((line, i) => [
+        ...(i ? [schema.nodes.hardBreak.create(null, null, all)] : []),
+        ...(line ? [schema.text(line, all)] : []),
+      ]);
   }
   let inside = 0;
   return content.flatMap((json): Node[] => {
     const node = schema.nodeFromJSON(json);
     const its = node.marks.reduce((set, mark) => mark.addToSet(set), all);
     if (json.type !== 'blank') return [node.mark(its)];
-    return inlineContent(node.attrs as BlankDef, { insertion: id.insertion, place: `${id.place}.${inside++}` }, evaluation, its);
+    return inlineContent(
+      node.attrs as BlankDef,
+      { insertion: id.insertion, place: `${id.place}.${inside++}` },
+      evaluation,
+      its,
+    );
   });
 }
 
@@ -57,7 +72,8 @@ const digests = new WeakMap<object, string>();
 
 /** What of a node counts for whether it was edited: its kinds, its words and their formatting, not how an editor stores them. */
 function canonical(node: Node): string {
-  if (node.isText) return `${node.marks.map(({ type, attrs }) => (type.name === 'link' ? attrs.href : type.name)).join()}"${node.text}"`;
+  if (node.isText)
+    return `${node.marks.map(({ type, attrs }) => (type.name === 'link' ? attrs.href : type.name)).join()}"${node.text}"`;
   let inside = node.type.name === 'blank' ? String(node.attrs.label) : '';
   node.forEach((child) => (inside += canonical(child)));
   return `${node.type.name}(${inside})`;
@@ -113,7 +129,12 @@ function filledBlock(json: DocJson, id: PlaceId, evaluation: Evaluation): Node {
     node.forEach((child) => {
       if (child.type.name === 'blank')
         children.push(
-          ...inlineContent(child.attrs as BlankDef, { insertion: id.insertion, place: `${id.place}.${inside++}` }, evaluation, child.marks),
+          ...inlineContent(
+            child.attrs as BlankDef,
+            { insertion: id.insertion, place: `${id.place}.${inside++}` },
+            evaluation,
+            child.marks,
+          ),
         );
       else children.push(fillIn(child));
     });

@@ -61,8 +61,7 @@ export class Evaluation {
       const kind = kindOf(blank.kind);
       const options = optionsOf(blank);
       const answer = this.answers[key];
-      outcome =
-        answer === undefined ? kind.known(options, this.#scope) : kind.answered(answer, options, this.#scope);
+      outcome = answer === undefined ? kind.known(options, this.#scope) : kind.answered(answer, options, this.#scope);
     } catch {
       outcome = { problem: `"${blank.label}" could not be worked out from what it was given.` };
     }

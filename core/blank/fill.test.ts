@@ -178,7 +178,9 @@ describe('filling', () => {
         .filter(({ label }) => label.toLowerCase() === 'day')
         .map(({ text }) => text),
     ).toEqual([placesIn(edited)[0]!.text, 'Friday']);
-    expect(updated(first, { another: { ...its, answers: { day: 'Friday' } } }, context).toJSON()).toEqual(first.toJSON());
+    expect(updated(first, { another: { ...its, answers: { day: 'Friday' } } }, context).toJSON()).toEqual(
+      first.toJSON(),
+    );
   });
 
   it('follows the person, except where an answer was typed', () => {

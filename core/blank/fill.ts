@@ -86,7 +86,9 @@ class Filler {
       const { attrs, nodes } = open;
       if (isOn(attrs, this.evaluation, this.switched, this.today)) {
         const mark = schema.marks.stretch.create(attrs);
-        out.push(nodes.map((node) => node.mark(mark.addToSet(node.marks.filter(({ type }) => type.name !== 'stretch')))));
+        out.push(
+          nodes.map((node) => node.mark(mark.addToSet(node.marks.filter(({ type }) => type.name !== 'stretch')))),
+        );
       } else {
         const inside = nodes.map((node) => node.mark(node.marks.filter(({ type }) => type.name !== 'stretch')));
         out.push([leaveOut(attrs, Fragment.fromArray(inside), false)]);
@@ -99,7 +101,11 @@ class Filler {
       if (open && !(mark && source && mark.eq(source as typeof mark))) close();
       if (mark && !open) {
         source = mark;
-        open = { attrs: { ...attrsOf(mark), insertion: this.insertion, place: this.#next() }, label: mark.attrs.label, nodes: [] };
+        open = {
+          attrs: { ...attrsOf(mark), insertion: this.insertion, place: this.#next() },
+          label: mark.attrs.label,
+          nodes: [],
+        };
       }
       const nodes = this.#inline(child, Boolean(mark));
       if (open) (open as { nodes: Node[] }).nodes.push(...nodes);

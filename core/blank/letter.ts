@@ -1,5 +1,7 @@
 import { Fragment, Slice, type Node } from '@tiptap/pm/model';
 import { dayAt } from '../calendar/day';
+import { fit } from '../note/fit';
+import { leftOutContent } from '../note/schema';
 import { blockContent, inlineContent, skeleton } from './content';
 import { Evaluation } from './evaluate';
 import type { Fill, Fills } from './fill';
@@ -15,7 +17,8 @@ export interface Edit {
 }
 
 /** The blanks of one insertion worked out. */
-export const evaluate = ({ blanks, answers }: Fill, context: FillContext): Evaluation => new Evaluation(blanks, context, answers);
+export const evaluate = ({ blanks, answers }: Fill, context: FillContext): Evaluation =>
+  new Evaluation(blanks, context, answers);
 
 function passageEdits(doc: Node, fills: Fills, evaluations: Map<string, Evaluation>, today: string): Edit[] {
   const edits: Edit[] = [];
@@ -32,7 +35,8 @@ function passageEdits(doc: Node, fills: Fills, evaluations: Map<string, Evaluati
     else {
       const inside: Node[] = [];
       doc.slice(from, to).content.forEach((line) => {
-        const take = (child: Node) => inside.push(child.mark(child.marks.filter(({ type }) => type.name !== 'stretch')));
+        const take = (child: Node) =>
+          inside.push(child.mark(child.marks.filter(({ type }) => type.name !== 'stretch')));
         if (line.isInline) take(line);
         else line.forEach(take);
       });
@@ -55,7 +59,9 @@ function placeEdit(place: Place, evaluation: Evaluation): Edit | null {
   if (place.form === 'rows') {
     const node = blockContent(blank, id, evaluation);
     const now = isValue(outcome) && outcome.blocks ? String(node.attrs.value) : '';
-    const same = now === (place.value ?? '') && (now !== '' || (isValue(outcome) ? place.state === 'filled' : place.state === 'open'));
+    const same =
+      now === (place.value ?? '') &&
+      (now !== '' || (isValue(outcome) ? place.state === 'filled' : place.state === 'open'));
     return same ? null : { from, to, content: Fragment.from(node) };
   }
   const wanted = isValue(outcome) ? (outcome.content ? skeleton(outcome.content) : outcome.text) : null;
@@ -81,6 +87,18 @@ function placeEdits(doc: Node, evaluations: Map<string, Evaluation>): Edit[] {
   return edits;
 }
 
+/** What was left out is kept in step as well, so that it is right when it is put back. */
+function leftOutEdits(doc: Node, fills: Fills, context: FillContext, only?: string[]): Edit[] {
+  return passagesIn(doc).flatMap(({ from, to, attrs, stands, isBlock, node }) => {
+    if (stands || !fills[attrs.insertion ?? '']) return [];
+    const inside = leftOutContent(node!);
+    const next = letterEdits(inside, fills, context, only).reduce(withEdits, inside);
+    if (next === inside) return [];
+    const content = isBlock ? next.content : next.firstChild!.content;
+    return [{ from, to, content: Fragment.from(leaveOut(attrs, content, isBlock, node!.marks)) }];
+  });
+}
+
 /** A document with edits made, from the last to the first. */
 function withEdits(doc: Node, edits: Edit[]): Node {
   let result = doc;
@@ -101,8 +119,9 @@ export function letterEdits(doc: Node, fills: Fills, context: FillContext, only?
   const today = dayAt(context.now, context.timeZone);
   const rounds: Edit[][] = [];
   let current = doc;
-  const take = (edits: Edit[]) => {
-    if (!edits.length) return false;
+  const take = (found: Edit[]) => {
+    if (!found.length) return false;
+    const edits = found.map((edit) => ({ ...edit, content: fit(edit.content, doc.type.schema) }));
     rounds.push(edits);
     current = withEdits(current, edits);
     return true;
@@ -110,6 +129,7 @@ export function letterEdits(doc: Node, fills: Fills, context: FillContext, only?
   // A passage put back may hold another that a condition turns.
   for (let i = 0; i < 6 && take(passageEdits(current, fills, evaluations, today)); i++);
   for (let i = 0; i < 3 && take(placeEdits(current, evaluations)); i++);
+  take(leftOutEdits(current, fills, context, only));
   return rounds;
 }
 
@@ -117,4 +137,3 @@ export function letterEdits(doc: Node, fills: Fills, context: FillContext, only?
 export function updated(doc: Node, fills: Fills, context: FillContext): Node {
   return letterEdits(doc, fills, context).reduce(withEdits, doc);
 }
-

@@ -17,7 +17,12 @@ export interface PassageAttrs {
 export type Switched = Record<string, boolean>;
 
 /** Whether a passage is to stand in the letter: as it was switched by hand, else as its condition says, else its default. */
-export function isOn({ on, when, place }: PassageAttrs, evaluation: Evaluation, switched: Switched, today: string): boolean {
+export function isOn(
+  { on, when, place }: PassageAttrs,
+  evaluation: Evaluation,
+  switched: Switched,
+  today: string,
+): boolean {
   const byHand = place === null ? undefined : switched[place];
   if (byHand !== undefined) return byHand;
   return (when ? holds(when, evaluation, today) : null) ?? on;
@@ -63,14 +68,30 @@ export function passagesIn(doc: Node): StandingPassage[] {
   doc.descendants((node, pos) => {
     const name = node.type.name;
     const to = pos + node.nodeSize;
-    if (name === 'passage') found.push({ from: pos, to, attrs: attrsOf(node), stands: true, isBlock: true, content: [], node });
+    if (name === 'passage')
+      found.push({ from: pos, to, attrs: attrsOf(node), stands: true, isBlock: true, content: [], node });
     if (name === 'passageOut' || name === 'stretchOut')
-      found.push({ from: pos, to, attrs: attrsOf(node), stands: false, isBlock: name === 'passageOut', content: node.attrs.content as DocJson[], node });
+      found.push({
+        from: pos,
+        to,
+        attrs: attrsOf(node),
+        stands: false,
+        isBlock: name === 'passageOut',
+        content: node.attrs.content as DocJson[],
+        node,
+      });
     if (name === 'rows') return false;
     const mark = node.isInline ? node.marks.find(({ type }) => type.name === 'stretch') : undefined;
     if (!mark) return;
     const last = found.at(-1);
-    if (last?.stands && !last.isBlock && last.to === pos && last.attrs.place === mark.attrs.place && last.attrs.label === mark.attrs.label) last.to = to;
+    if (
+      last?.stands &&
+      !last.isBlock &&
+      last.to === pos &&
+      last.attrs.place === mark.attrs.place &&
+      last.attrs.label === mark.attrs.label
+    )
+      last.to = to;
     else found.push({ from: pos, to, attrs: attrsOf(mark), stands: true, isBlock: false, content: [], node: null });
   });
   return found;

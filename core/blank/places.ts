@@ -66,11 +66,25 @@ function takeInline(node: Node, pos: number, open: Place[], out: Place[], form: 
       const own = String(around).split(' ');
       const hasWording = value !== text || inner;
       const marks = node.marks.filter((other) => {
-        if (other.type.name === 'filled') return String(other.attrs.place).length < String(place).length || other.attrs.insertion !== insertion;
+        if (other.type.name === 'filled')
+          return String(other.attrs.place).length < String(place).length || other.attrs.insertion !== insertion;
         if (AROUND.has(other.type.name) && hasWording) return own.includes(other.type.name);
         return other.type.name !== 'link' || !hasWording;
       });
-      run = { from: pos, to, insertion, place, label, state: 'filled', text: '', skeleton: '', value, marks, blank: null, form };
+      run = {
+        from: pos,
+        to,
+        insertion,
+        place,
+        label,
+        state: 'filled',
+        text: '',
+        skeleton: '',
+        value,
+        marks,
+        blank: null,
+        form,
+      };
       out.push(run);
     }
     const before = open.includes(run) && lastInner.get(run) === inner && inner !== null;
@@ -109,7 +123,15 @@ function rowsPlaces(node: Node, pos: number): Place[] {
   const { insertion, place, label, value } = node.attrs as Record<string, string>;
   const inside = placesInside(node).map((other) => ({ ...other, from: other.from + pos, to: other.to + pos }));
   const waiting = inside.find((other) => other.place === place);
-  const base = { from: pos, to: pos + node.nodeSize, insertion: insertion!, place: place!, label: label!, marks: [], form: 'rows' as const };
+  const base = {
+    from: pos,
+    to: pos + node.nodeSize,
+    insertion: insertion!,
+    place: place!,
+    label: label!,
+    marks: [],
+    form: 'rows' as const,
+  };
   const blank = waiting?.blank ?? null;
   if (!value)
     return [{ ...base, state: waiting?.state ?? 'edited', text: '', skeleton: '', value: waiting ? null : '', blank }];

@@ -5,6 +5,7 @@ import { Evaluation } from './evaluate';
 import type { Fills } from './fill';
 import { isValue, type Control, type FillContext } from './kind';
 import { passagesIn } from './passage';
+import { kindOf, optionsOf } from './registry';
 import { placesIn } from './places';
 
 /** A blank of a draft as the fill list shows it: once for each insertion, however many places it stands in. */
@@ -25,6 +26,8 @@ export interface BlankQuestion {
   problem: string;
   /** How a reckoned value came about. */
   working: string;
+  /** Whether it will fill itself once another question of the list is answered. */
+  waits: boolean;
 }
 
 /** An optional passage as the fill list shows it. */
@@ -81,6 +84,7 @@ export function questionsIn(parts: Node[], context: FillContext, fills: Fills): 
           places: 1,
           problem: outcome && !isValue(outcome) ? outcome.problem : '',
           working: (isValue(outcome) && outcome.working) || '',
+          waits: false,
         };
         questions.set(id, question);
         order.push({ at: base + place.from, question });
@@ -101,6 +105,16 @@ export function questionsIn(parts: Node[], context: FillContext, fills: Fills): 
       order.push({ at: base + from - 0.5, question });
     }
     base += doc.content.size + 2;
+  }
+  for (const question of questions.values()) {
+    if (question.state !== 'open' || question.problem) continue;
+    const evaluation = evaluations.get(question.insertion);
+    const blank = evaluation?.blank(question.label);
+    const uses = (blank && kindOf(blank.kind).uses?.(optionsOf(blank))) ?? [];
+    question.waits = uses.some((label) => {
+      const other = questions.get(`${question.insertion}\n${blankKey(label)}`);
+      return other && (other.state === 'open' || Boolean(other.problem));
+    });
   }
   return order.sort((a, b) => a.at - b.at).map(({ question }) => question);
 }

@@ -44,6 +44,12 @@ export function kindOf(name: string): BlankKind {
 }
 
 /** A blank's options with what it leaves out taken from the kind's defaults. */
-export function optionsOf({ kind, options }: { kind: string; options: Record<string, unknown> }): Record<string, unknown> {
+export function optionsOf({
+  kind,
+  options,
+}: {
+  kind: string;
+  options: Record<string, unknown>;
+}): Record<string, unknown> {
   return { ...kindOf(kind).defaults, ...options };
 }

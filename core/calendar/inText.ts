@@ -12,7 +12,11 @@ export interface FoundDay {
 }
 
 const escape = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-const anyOf = (names: string[]) => [...names].sort((a, b) => b.length - a.length).map(escape).join('|');
+const anyOf = (names: string[]) =>
+  [...names]
+    .sort((a, b) => b.length - a.length)
+    .map(escape)
+    .join('|');
 
 const patterns = new Map<string, { dated: RegExp; vague: RegExp }>();
 
@@ -52,10 +56,12 @@ export function daysInText(text: string, today: Day, locale: string, off: DaysOf
   ] as const) {
     for (const match of text.matchAll(pattern)) {
       const from = match.index;
-      const to = from + match[0].length;
+      // The stop of the sentence is no part of the date.
+      const words = match[0].replace(/\.$/, '');
+      const to = from + words.length;
       if (out.some((other) => from < other.to && to > other.from)) continue;
-      const day = typedDay(match[0], today, locale, off);
-      if (day) out.push({ from, to, text: match[0], day, vague: isVague });
+      const day = typedDay(words, today, locale, off);
+      if (day) out.push({ from, to, text: words, day, vague: isVague });
     }
   }
   return out;

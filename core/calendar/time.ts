@@ -15,7 +15,11 @@ const clock = (hour: number, minute: number) =>
  * that is when people are visited. Empty when it is no time of day; else `HH:MM`.
  */
 export function typedTime(typed: string): string {
-  const text = typed.toLowerCase().replace(/\s+/g, ' ').replace(/o'clock|uhr|\bat\b/g, '').trim();
+  const text = typed
+    .toLowerCase()
+    .replace(/\s+/g, ' ')
+    .replace(/o'clock|uhr|\bat\b/g, '')
+    .trim();
   if (text === 'noon' || text === 'midday') return '12:00';
   if (text === 'midnight') return '00:00';
   const figures = /^(\d{1,2})(?: ?[:.h] ?(\d{2})|(\d{2})|h)? ?(am|pm|a\.m\.|p\.m\.)?$/.exec(text);
@@ -28,7 +32,10 @@ export function typedTime(typed: string): string {
     if (half === 'a' && hour === 12) hour = 0;
     return clock(hour, minute);
   }
-  const spoken = /^(?:(half|quarter|ten|twenty|five) (past|to) )?([a-z]+|\d{1,2})(?: in the (morning|afternoon|evening))?$/.exec(text);
+  const spoken =
+    /^(?:(half|quarter|ten|twenty|five) (past|to) )?([a-z]+|\d{1,2})(?: in the (morning|afternoon|evening))?$/.exec(
+      text,
+    );
   if (!spoken) return '';
   let hour = hourOf(spoken[3]!);
   if (hour < 0) return '';

@@ -9,13 +9,7 @@ interface Names {
 }
 
 const fold = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[.,]/g, ' ')
-    .replace(/\s+/g, ' ')
-    .trim();
+  text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replace(/[.,]/g, ' ').replace(/\s+/g, ' ').trim();
 
 const named = new Map<string, Names>();
 
@@ -64,6 +58,9 @@ function written(locale: string, field: 'month' | 'weekday'): string[] {
   }
   return [...names];
 }
+
+/** Words that stand in a date and say nothing: of, the, and the year's own word in some languages. */
+const FILLERS = new Set(['of', 'the', 'de', 'den', 'le', 'el', 'on', 'р', 'г', 'r', 'roku']);
 
 /** A name, or at least three letters of its beginning when only one name begins so. */
 function find(names: Map<string, number>, word: string): number {
@@ -134,7 +131,7 @@ export function typedDay(typed: string, today: Day, locale: string, off: DaysOff
   const wanted = weekday ? find(names.weekdays, weekday[2]!) : 0;
   if (wanted) {
     const now = weekdayOf(today);
-    const days = weekday![1] === 'next' ? 7 - now + wanted : (wanted - now + 6) % 7 + 1;
+    const days = weekday![1] === 'next' ? 7 - now + wanted : ((wanted - now + 6) % 7) + 1;
     return later(today, days, 'day', off);
   }
 
@@ -147,10 +144,13 @@ export function typedDay(typed: string, today: Day, locale: string, off: DaysOff
   }
 
   // "30 june", "june 30th", "tue 30 june 2027", "30 de junio"
-  const words = text
+  let spaced = text;
+  for (const name of names.weekdays.keys()) if (name.includes('-')) spaced = spaced.replace(name, ' ');
+  const words = spaced
+    .trim()
     .split(/[ /-]+/)
     .map((word) => word.replace(/^(\d+)(st|nd|rd|th|er|o|a)$/, '$1'))
-    .filter((word) => !['of', 'the', 'de', 'den', 'le', 'el', 'on'].includes(word));
+    .filter((word) => !FILLERS.has(word));
   const numbers = words.filter((word) => /^\d+$/.test(word));
   const months = words.filter((word) => find(names.months, word));
   const rest = words.filter((word) => !/^\d+$/.test(word) && !find(names.months, word) && !find(names.weekdays, word));

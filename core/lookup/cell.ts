@@ -30,19 +30,28 @@ export function storedCell(typed: string, type: ColumnType, ways: Ways): string 
   }
   if (type === 'date') return typedDay(text, ways.today, ways.locale, ways.off) || null;
   if (type === 'yes/no') return YES.test(text) ? 'yes' : NO.test(text) ? 'no' : null;
-  const link = /^[^\s@]+@[^\s@]+$/.test(text) ? `mailto:${text}` : /^[a-z][a-z+.-]*:/i.test(text) ? text : `https://${text}`;
+  const link = /^[^\s@]+@[^\s@]+$/.test(text)
+    ? `mailto:${text}`
+    : /^[a-z][a-z+.-]*:/i.test(text)
+      ? text
+      : `https://${text}`;
   return isSafeLink(link) && !/\s/.test(link) ? link : null;
 }
 
 /** A stored cell as the account's language writes it. A cell that does not fit its type is shown as it stands. */
-export function shownCell(stored: string, type: ColumnType, { locale, currency }: Pick<Ways, 'locale' | 'currency'>): string {
+export function shownCell(
+  stored: string,
+  type: ColumnType,
+  { locale, currency }: Pick<Ways, 'locale' | 'currency'>,
+): string {
   if (!stored) return '';
   if (type === 'number' || type === 'money') {
     const value = Number(stored);
     if (Number.isNaN(value)) return stored;
     return type === 'number' ? formatNumber(value, locale) : formatMoney(value, currency, locale, true);
   }
-  if (type === 'date') return isDay(stored) ? formatDay(stored, { style: 'long', weekday: false, pattern: '' }, locale) : stored;
+  if (type === 'date')
+    return isDay(stored) ? formatDay(stored, { style: 'long', weekday: false, pattern: '' }, locale) : stored;
   if (type === 'link') return stored.replace(/^(mailto:|tel:|https?:\/\/)/i, '').replace(/\/$/, '');
   return stored;
 }

@@ -16,7 +16,8 @@ export interface TextTable {
  * western languages write (common practice).
  */
 export function decode(bytes: Uint8Array): { text: string; encoding: string } {
-  const marked = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : '';
+  const marked =
+    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : '';
   if (marked) return { text: new TextDecoder(marked).decode(bytes), encoding: 'UTF-16' };
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
@@ -72,7 +73,8 @@ export interface Proposal {
 export function looksNamed([first, ...rest]: string[][], ways: Ways): boolean {
   if (!first || !rest.length) return Boolean(first?.every((cell) => cell && !/^[\d\p{Sc}]/u.test(cell)));
   const keys = first.map(blankKey);
-  if (keys.some((key) => !key) || new Set(keys).size < keys.length || first.some((cell) => /^[\p{Sc}\d]/u.test(cell))) return false;
+  if (keys.some((key) => !key) || new Set(keys).size < keys.length || first.some((cell) => /^[\p{Sc}\d]/u.test(cell)))
+    return false;
   const columns = first.map((_, i) => rest.map((row) => row[i] ?? ''));
   if (columns.some((cells, i) => typeOf(cells, ways) !== 'text' && typeOf([first[i]!], ways) === 'text')) return true;
   return columns.every((cells, i) => !cells.some((cell) => foldKey(cell) === foldKey(first[i]!)));
@@ -86,7 +88,14 @@ export function propose(cells: string[][], ways: Ways, named = looksNamed(cells,
     let name = (named && head) || `Column ${i + 1}`;
     for (let n = 2; taken.has(blankKey(name)); n++) name = `${(named && head) || `Column ${i + 1}`} ${n}`;
     taken.add(blankKey(name));
-    return { id: `c${i + 1}`, name: name.slice(0, 100), type: typeOf(rows.map((row) => row[i] ?? ''), ways) };
+    return {
+      id: `c${i + 1}`,
+      name: name.slice(0, 100),
+      type: typeOf(
+        rows.map((row) => row[i] ?? ''),
+        ways,
+      ),
+    };
   });
   const unique = columns.find((_, i) => {
     const keys = rows.map((row) => foldKey(row[i] ?? ''));
@@ -116,7 +125,15 @@ const guarded = (cell: string) => (/^[=+\-@\t\r]/.test(cell) && !/^-?\d+([.,]\d+
  */
 export function writeCsv({ columns, rows }: Lookup, { locale, currency }: Pick<Ways, 'locale' | 'currency'>): string {
   const cellOf = (stored: string, { type }: Column) =>
-    type === 'money' && stored && !Number.isNaN(Number(stored)) ? shownCell(stored, type, { locale, currency }).replace(/[\u00a0\u202f]/g, ' ') : stored;
-  const lines = [columns.map(({ name }) => name), ...rows.map((row) => columns.map((column) => cellOf(row[column.id] ?? '', column)))];
-  return `\uFEFF${Papa.unparse(lines.map((line) => line.map(guarded)), { newline: '\r\n' })}\r\n`;
+    type === 'money' && stored && !Number.isNaN(Number(stored))
+      ? shownCell(stored, type, { locale, currency }).replace(/[\u00a0\u202f]/g, ' ')
+      : stored;
+  const lines = [
+    columns.map(({ name }) => name),
+    ...rows.map((row) => columns.map((column) => cellOf(row[column.id] ?? '', column))),
+  ];
+  return `\uFEFF${Papa.unparse(
+    lines.map((line) => line.map(guarded)),
+    { newline: '\r\n' },
+  )}\r\n`;
 }

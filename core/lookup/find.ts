@@ -1,10 +1,6 @@
 import { keyOf, type Lookup, type Row } from './lookup';
 
-const fold = (text: string) =>
-  text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase();
+const fold = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
 const folded = new WeakMap<Row, { column: string; key: string; all: string }>();
 

@@ -21,7 +21,8 @@ const AFTER_WORD = new RegExp(
 const BY_SHAPE =
   /(?<![\p{L}\p{N}/.@:-])(?:#\d{3,}|(?=[A-Z\d/_-]*\d)(?=[A-Z\d/_-]*[A-Z])[A-Z\d]{2,}(?:[-/_][A-Z\d]+)*|\d{3,}[-/]\d{3,})(?![\p{L}\p{N}@-])/gu;
 /** Shapes that mean something else: sizes, paper, ordinals, years, roads. */
-const NO_REFERENCE = /^(\d+(mm|cm|m|km|kg|g|ml|l|ft|in|k|am|pm|st|nd|rd|th|x\d+|s|h|hz|p)|[a-z]\d{1,2}|(19|20)\d\d|\d{1,2}[a-z]|[a-z]{1,2}\d{1,2}|mp3|co2|h2o|ps5|covid-?19)$/i;
+const NO_REFERENCE =
+  /^(\d+(mm|cm|m|km|kg|g|ml|l|ft|in|k|am|pm|st|nd|rd|th|x\d+|s|h|hz|p)|[a-z]\d{1,2}|(19|20)\d\d|\d{1,2}[a-z]|[a-z]{1,2}\d{1,2}|mp3|co2|h2o|ps5|covid-?19)$/i;
 
 /** The references named in a text: those with a word before them that says so first. */
 export function referencesInText(text: string): FoundReference[] {
@@ -35,7 +36,8 @@ export function referencesInText(text: string): FoundReference[] {
   for (const match of text.matchAll(BY_SHAPE)) {
     const from = match.index;
     const to = from + match[0].length;
-    if (match[0].length < 4 || NO_REFERENCE.test(match[0]) || out.some((other) => from < other.to && to > other.from)) continue;
+    if (match[0].length < 4 || NO_REFERENCE.test(match[0]) || out.some((other) => from < other.to && to > other.from))
+      continue;
     out.push({ from, to, text: match[0], called: '' });
   }
   return out;

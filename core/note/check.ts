@@ -33,7 +33,10 @@ function written(value: unknown): string {
  */
 export function checkNote(subject: Node, body: Node, lookups?: Record<string, Lookup>): NoteProblem[] {
   const problems: NoteProblem[] = [];
-  const seen = new Map<string, { kind: string; options: string; label: string; places: NoteProblem['places']; told: boolean }>();
+  const seen = new Map<
+    string,
+    { kind: string; options: string; label: string; places: NoteProblem['places']; told: boolean }
+  >();
   const blanks = definitions([subject, body]);
   const byKey = new Map(blanks.map((blank) => [blankKey(blank.label), blank]));
   const note = { blank: (label: string) => byKey.get(blankKey(label)) ?? null, lookups };
@@ -93,7 +96,8 @@ export function checkNote(subject: Node, body: Node, lookups?: Record<string, Lo
       }
       if (!wrong && part === 'subject' && kindOf(kind).isBlock?.(optionsOf({ kind, options })))
         wrong = 'a table or list cannot stand in the subject.';
-      if (!wrong && inside && kindOf(kind).isBlock?.(optionsOf({ kind, options }))) wrong = 'a table or list cannot stand inside a wording.';
+      if (!wrong && inside && kindOf(kind).isBlock?.(optionsOf({ kind, options })))
+        wrong = 'a table or list cannot stand inside a wording.';
       if (!wrong && comesBack(label)) wrong = 'it is reckoned in a circle, from itself.';
       if (wrong) problems.push({ message: `The blank "${label}": ${wrong}`, places: [place] });
     }
@@ -101,7 +105,8 @@ export function checkNote(subject: Node, body: Node, lookups?: Record<string, Lo
       const { label, when } = attrs;
       const place = { part, pos: from };
       const name = label.trim() ? `The passage "${label}"` : 'A passage';
-      if (!label.trim()) problems.push({ message: 'A passage has no name. Give it one for the fill list.', places: [place] });
+      if (!label.trim())
+        problems.push({ message: 'A passage has no name. Give it one for the fill list.', places: [place] });
       if (!when) continue;
       if (!note.blank(when.blank))
         problems.push({ message: `${name} depends on "${when.blank}", and there is no such blank.`, places: [place] });

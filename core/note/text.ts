@@ -58,8 +58,16 @@ function tableText(table: Node): string {
   const rows: string[][] = [];
   table.forEach((row) => rows.push(items(row).map((cell) => cell.replace(/\s*\n\s*/g, ' '))));
   const widths: number[] = [];
-  for (const row of rows) row.forEach((cell, i) => (widths[i] = Math.max(widths[i] ?? 0, Math.min(cell.length, WIDEST))));
-  return rows.map((row) => row.map((cell, i) => cell.padEnd(widths[i]!)).join('  ').trimEnd()).join('\n');
+  for (const row of rows)
+    row.forEach((cell, i) => (widths[i] = Math.max(widths[i] ?? 0, Math.min(cell.length, WIDEST))));
+  return rows
+    .map((row) =>
+      row
+        .map((cell, i) => cell.padEnd(widths[i]!))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n');
 }
 
 function items(node: Node): string[] {

@@ -14,7 +14,10 @@ export function isCurrency(code: unknown): code is string {
 
 /** A number as the locale writes it, followed by its unit where it has one. */
 export function formatNumber(value: number, locale: string, unit = '', decimals: number | null = null): string {
-  const digits = decimals === null ? { maximumFractionDigits: 10 } : { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
+  const digits =
+    decimals === null
+      ? { maximumFractionDigits: 10 }
+      : { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
   const text = numberFormat(locale, digits).format(value);
   return unit ? `${text}\u00a0${unit}` : text;
 }

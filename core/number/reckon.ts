@@ -12,6 +12,10 @@ export function round(value: number, way: Rounding, step: number): number {
   if (way === 'none' || !(step > 0)) return value;
   const count = tidy(value / step);
   const whole =
-    way === 'up' ? Math.ceil(count) : way === 'down' ? Math.floor(count) : Math.sign(count) * Math.round(Math.abs(count));
+    way === 'up'
+      ? Math.ceil(count)
+      : way === 'down'
+        ? Math.floor(count)
+        : Math.sign(count) * Math.round(Math.abs(count));
   return tidy(whole * step);
 }

@@ -36,7 +36,15 @@ export async function signUp(app: Application, passwords: Passwords, input: Sign
   const account = { id, address: input.address, passwordHash: await passwords.hash(input.password), demo: false };
   const { name, locale, timeZone } = input;
   try {
-    const settings = { name, locale, timeZone, fields: [], signature: emptyDoc(), daysOff: [], ...regionDefaults(locale) };
+    const settings = {
+      name,
+      locale,
+      timeZone,
+      fields: [],
+      signature: emptyDoc(),
+      daysOff: [],
+      ...regionDefaults(locale),
+    };
     await insertAccount(app.db, account, settings, app.now());
   } catch (error) {
     if (!isDuplicate(error)) throw error;

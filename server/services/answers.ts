@@ -10,13 +10,19 @@ const REMEMBERED = ['text', 'choice', 'date', 'time', 'number', 'money', 'person
 const LONGEST = 2000;
 
 /** Keeps what was answered in a message that has left, to be offered for the same blank again. */
-export async function rememberFills(db: Knex, owner: string, draft: Pick<Draft, 'to' | 'fills'>, now: number): Promise<void> {
+export async function rememberFills(
+  db: Knex,
+  owner: string,
+  draft: Pick<Draft, 'to' | 'fills'>,
+  now: number,
+): Promise<void> {
   const answers = new Map<string, string>();
   for (const { blanks, answers: given } of Object.values(draft.fills)) {
     for (const { label, kind } of blanks) {
       const key = blankKey(label);
       const answer = given[key];
-      if (typeof answer !== 'string' || !answer.trim() || answer.length > LONGEST || !REMEMBERED.includes(kind)) continue;
+      if (typeof answer !== 'string' || !answer.trim() || answer.length > LONGEST || !REMEMBERED.includes(kind))
+        continue;
       answers.set(`${key}\n${answer.trim()}`, key);
     }
   }

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Account } from '#shared/types/wire';
 import { account as wren } from '../../demo/account';
+import { lookups } from '../../demo/lookups';
 import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
 import { people, type PersonKey } from '../../demo/people';
@@ -10,6 +11,7 @@ import { attribution, quoteText } from '../../core/message/quote';
 import { newId } from '../db/id';
 import { isDuplicate } from '../db/connect';
 import { accountByAddress, insertAccount } from '../db/repositories/accounts';
+import { insertLookup } from '../db/repositories/lookups';
 import { insertNotes } from '../db/repositories/notes';
 import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
@@ -80,7 +82,17 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     if (isDuplicate(error)) return; // another process was quicker
     throw error;
   }
-  const rows = notes.map((note) => ({ id: newId(), ...noteContent({ pinned: false, ...note }) }));
+  // The notes name the lookups by their keys in the demo.
+  let written = JSON.stringify(notes);
+  for (const { key, ...lookup } of lookups) {
+    const id = newId();
+    await insertLookup(db, owner, id, lookup, now);
+    written = written.replaceAll(`"demo:${key}"`, `"${id}"`);
+  }
+  const rows = (JSON.parse(written) as typeof notes).map((note) => ({
+    id: newId(),
+    ...noteContent({ pinned: false, ...note }),
+  }));
   await insertNotes(db, owner, rows, now);
   for (const [i, note] of notes.entries()) {
     await db('notes')

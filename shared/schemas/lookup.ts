@@ -14,8 +14,7 @@ function isRows(value: unknown): value is Row[] {
   return (
     Array.isArray(value) &&
     value.every(
-      (row) =>
-        typeof row === 'object' && row !== null && Object.values(row).every((cell) => typeof cell === 'string'),
+      (row) => typeof row === 'object' && row !== null && Object.values(row).every((cell) => typeof cell === 'string'),
     )
   );
 }
@@ -39,7 +38,11 @@ export const lookupSchema = object({
   keyColumn: string().required(),
   rows: mixed<Row[]>((value): value is Row[] => isRows(value))
     .required()
-    .test('count', `A lookup has at most ${ROW_LIMIT.toLocaleString('en')} rows.`, (rows) => (rows?.length ?? 0) <= ROW_LIMIT)
+    .test(
+      'count',
+      `A lookup has at most ${ROW_LIMIT.toLocaleString('en')} rows.`,
+      (rows) => (rows?.length ?? 0) <= ROW_LIMIT,
+    )
     .test('cells', 'A cell has at most 5,000 characters.', (rows) =>
       (rows ?? []).every((row) => Object.values(row).every((cell) => cell.length <= 5000)),
     ),

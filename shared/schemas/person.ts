@@ -1,4 +1,4 @@
-import { array, number, object, string, type InferType } from 'yup';
+import { number, object, string, type InferType } from 'yup';
 import { addressProblem } from '../../core/message/address';
 import { ownFields } from './fields';
 

@@ -10,7 +10,8 @@ const emit = defineEmits<{ set: [name: string, value: unknown] }>();
 const choices = computed(() => (props.options.choices ?? []) as ChoiceItem[]);
 const setAll = (next: ChoiceItem[]) => emit('set', 'choices', next);
 const setLabel = (i: number, label: string) => setAll(choices.value.map((c, j) => (j === i ? { ...c, label } : c)));
-const setWording = (i: number, wording: DocJson) => setAll(choices.value.map((c, j) => (j === i ? { ...c, wording } : c)));
+const setWording = (i: number, wording: DocJson) =>
+  setAll(choices.value.map((c, j) => (j === i ? { ...c, wording } : c)));
 const add = () => setAll([...choices.value, { label: `choice ${choices.value.length + 1}`, wording: docFromText('') }]);
 
 /** Rows keep their editor when others come and go. */
@@ -47,11 +48,20 @@ function drop(i: number) {
         brackets
         @change="(wording) => setWording(i, wording)"
       />
-      <button type="button" class="text-button small" :aria-label="`Remove choice ${i + 1}`" @click="drop(i)">Remove</button>
+      <button type="button" class="text-button small" :aria-label="`Remove choice ${i + 1}`" @click="drop(i)">
+        Remove
+      </button>
     </div>
     <div class="line">
-      <button type="button" class="text-button small" @click="add"><Plus :size="13" aria-hidden="true" />Add a choice</button>
-      <el-checkbox size="small" :model-value="Boolean(options.several)" label="several may be taken" @change="(on) => emit('set', 'several', Boolean(on))" />
+      <button type="button" class="text-button small" @click="add">
+        <Plus :size="13" aria-hidden="true" />Add a choice
+      </button>
+      <el-checkbox
+        size="small"
+        :model-value="Boolean(options.several)"
+        label="several may be taken"
+        @change="(on) => emit('set', 'several', Boolean(on))"
+      />
       <el-select
         v-if="options.several"
         size="small"
@@ -64,7 +74,13 @@ function drop(i: number) {
         <el-option value="or" label="a, b or c" />
         <el-option value="list" label="as a list" />
       </el-select>
-      <el-select size="small" class="narrow" aria-label="Taken unless another is" :model-value="String(options.value)" @change="(value: string) => emit('set', 'value', value)">
+      <el-select
+        size="small"
+        class="narrow"
+        aria-label="Taken unless another is"
+        :model-value="String(options.value)"
+        @change="(value: string) => emit('set', 'value', value)"
+      >
         <el-option value="" label="always asked" />
         <el-option v-for="{ label } in choices" :key="label" :value="label" :label="`usually ${label}`" />
       </el-select>

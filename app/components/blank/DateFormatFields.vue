@@ -9,7 +9,11 @@ const emit = defineEmits<{ set: [name: string, value: unknown] }>();
 const { settings } = storeToRefs(useAccountStore());
 
 const sample = (style: DateStyle, pattern = '') =>
-  formatDay(dayAt(Date.now(), settings.value!.timeZone), { style, weekday: Boolean(props.options.weekday) && !pattern, pattern }, settings.value!.locale);
+  formatDay(
+    dayAt(Date.now(), settings.value!.timeZone),
+    { style, weekday: Boolean(props.options.weekday) && !pattern, pattern },
+    settings.value!.locale,
+  );
 const pattern = computed(() => String(props.options.pattern ?? ''));
 const wrong = computed(() => pattern.value.trim() && !isPattern(pattern.value));
 </script>

@@ -9,7 +9,9 @@ const lookups = useLookupsStore();
 const table = computed(() => lookups.whole[String(props.options.lookup)]);
 const column = computed(() => table.value?.columns.find(({ id }) => id === props.options.column));
 const askers = computed(() =>
-  props.others.filter(({ kind, options }) => kind === 'lookup' && options.lookup === props.options.lookup && options.row !== 'entry'),
+  props.others.filter(
+    ({ kind, options }) => kind === 'lookup' && options.lookup === props.options.lookup && options.row !== 'entry',
+  ),
 );
 watch(
   () => props.options.lookup,
@@ -30,7 +32,13 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
   </el-select>
   <template v-if="table">
     <span class="small">column</span>
-    <el-select size="small" class="narrow" aria-label="Column" :model-value="String(options.column)" @change="(id: string) => emit('set', { column: id })">
+    <el-select
+      size="small"
+      class="narrow"
+      aria-label="Column"
+      :model-value="String(options.column)"
+      @change="(id: string) => emit('set', { column: id })"
+    >
       <el-option v-for="{ id, name } in table.columns" :key="id" :value="id" :label="name" />
     </el-select>
     <el-select size="small" class="row" aria-label="Row" :model-value="String(options.row)" @change="setRow">
@@ -38,7 +46,14 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
       <el-option value="same" label="of the row chosen for …" :disabled="!askers.length" />
       <el-option value="fixed" label="of this row:" />
     </el-select>
-    <el-select v-if="options.row === 'same'" size="small" class="narrow" aria-label="Row of" :model-value="String(options.of)" @change="(of: string) => emit('set', { of })">
+    <el-select
+      v-if="options.row === 'same'"
+      size="small"
+      class="narrow"
+      aria-label="Row of"
+      :model-value="String(options.of)"
+      @change="(of: string) => emit('set', { of })"
+    >
       <el-option v-for="{ label } in askers" :key="label" :value="label" :label="label" />
     </el-select>
     <RowPicker
@@ -51,10 +66,16 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
       :waiting="false"
       @pick="(keys) => emit('set', { of: keys[0] ?? '' })"
     />
-    <DateFormatFields v-if="column?.type === 'date'" :options="options" @set="(name, value) => emit('set', { [name]: value })" />
+    <DateFormatFields
+      v-if="column?.type === 'date'"
+      :options="options"
+      @set="(name, value) => emit('set', { [name]: value })"
+    />
   </template>
   <span v-else-if="options.lookup" class="small soft">This lookup is gone.</span>
-  <span v-else-if="!lookups.rows.length" class="small soft">There is no lookup yet. <NuxtLink to="/lookups">Make one</NuxtLink></span>
+  <span v-else-if="!lookups.rows.length" class="small soft"
+    >There is no lookup yet. <NuxtLink to="/lookups">Make one</NuxtLink></span
+  >
 </template>
 
 <style scoped>

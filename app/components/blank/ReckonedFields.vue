@@ -39,29 +39,52 @@ const shown = computed<Operand[]>(() => {
 });
 
 const setOperand = (i: number, part: Partial<Operand>) =>
-  emit('set', 'operands', shown.value.map((operand, j) => (j === i ? { ...operand, ...part } : operand)));
+  emit(
+    'set',
+    'operands',
+    shown.value.map((operand, j) => (j === i ? { ...operand, ...part } : operand)),
+  );
 const columnsOf = (label: string) => {
   const other = props.others.find((blank) => blank.label === label);
   if (other?.kind !== 'rows') return [];
-  return (lookups.whole[String(other.options.lookup)]?.columns ?? []).filter(({ type }) => type === 'number' || type === 'money');
+  return (lookups.whole[String(other.options.lookup)]?.columns ?? []).filter(
+    ({ type }) => type === 'number' || type === 'money',
+  );
 };
 function setBlank(i: number, label: string) {
   const [first] = columnsOf(label);
   setOperand(i, { blank: label, column: first?.id ?? '' });
 }
 const add = () => emit('set', 'operands', [...shown.value, { blank: '', column: '', number: 0 }]);
-const drop = (i: number) => emit('set', 'operands', shown.value.filter((_, j) => j !== i));
+const drop = (i: number) =>
+  emit(
+    'set',
+    'operands',
+    shown.value.filter((_, j) => j !== i),
+  );
 const number = (text: string) => Number(text.replace(',', '.')) || 0;
 </script>
 
 <template>
   <div class="full">
-    <el-select size="small" class="operation" aria-label="Reckoned as" :model-value="operation" @change="(name: string) => emit('set', 'operation', name)">
+    <el-select
+      size="small"
+      class="operation"
+      aria-label="Reckoned as"
+      :model-value="operation"
+      @change="(name: string) => emit('set', 'operation', name)"
+    >
       <el-option v-for="name in OPERATIONS" :key="name" :value="name" :label="TITLES[name]" />
     </el-select>
     <template v-for="(operand, i) in shown" :key="i">
       <span v-if="i" class="small">{{ BETWEEN[operation] }}</span>
-      <el-select size="small" class="operand" :aria-label="`Value ${i + 1}`" :model-value="operand.blank" @change="(label: string) => setBlank(i, label)">
+      <el-select
+        size="small"
+        class="operand"
+        :aria-label="`Value ${i + 1}`"
+        :model-value="operand.blank"
+        @change="(label: string) => setBlank(i, label)"
+      >
         <el-option value="" label="the number" />
         <el-option v-for="{ label } in others" :key="label" :value="label" :label="label" />
       </el-select>
@@ -82,17 +105,43 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
         :model-value="operand.column"
         @change="(column: string) => setOperand(i, { column })"
       >
-        <el-option v-for="column in columnsOf(operand.blank)" :key="column.id" :value="column.id" :label="column.name" />
+        <el-option
+          v-for="column in columnsOf(operand.blank)"
+          :key="column.id"
+          :value="column.id"
+          :label="column.name"
+        />
       </el-select>
-      <button v-if="open && shown.length > least" type="button" class="text-button small" :aria-label="`Remove value ${i + 1}`" @click="drop(i)">Remove</button>
+      <button
+        v-if="open && shown.length > least"
+        type="button"
+        class="text-button small"
+        :aria-label="`Remove value ${i + 1}`"
+        @click="drop(i)"
+      >
+        Remove
+      </button>
     </template>
-    <button v-if="open" type="button" class="text-button small" @click="add"><Plus :size="13" aria-hidden="true" />Add</button>
+    <button v-if="open" type="button" class="text-button small" @click="add">
+      <Plus :size="13" aria-hidden="true" />Add
+    </button>
   </div>
   <DateFormatFields v-if="isDate" :options="options" @set="(name, value) => emit('set', name, value)" />
   <template v-else-if="operation !== 'days between'">
     <span class="small">rounded</span>
-    <el-select size="small" class="narrow" aria-label="Rounded" :model-value="String(options.rounding)" @change="(way: string) => emit('set', 'rounding', way)">
-      <el-option v-for="way in ROUNDINGS" :key="way" :value="way" :label="way === 'none' ? 'not' : way === 'nearest' ? 'to the nearest' : `${way} to`" />
+    <el-select
+      size="small"
+      class="narrow"
+      aria-label="Rounded"
+      :model-value="String(options.rounding)"
+      @change="(way: string) => emit('set', 'rounding', way)"
+    >
+      <el-option
+        v-for="way in ROUNDINGS"
+        :key="way"
+        :value="way"
+        :label="way === 'none' ? 'not' : way === 'nearest' ? 'to the nearest' : `${way} to`"
+      />
     </el-select>
     <el-input
       v-if="options.rounding !== 'none'"

@@ -72,35 +72,76 @@ function add() {
     <el-option v-for="{ id, name } in lookups.rows" :key="id" :value="id" :label="name" />
   </el-select>
   <template v-if="table">
-    <el-select size="small" class="narrow" aria-label="Form" :model-value="String(options.form)" @change="(form: string) => emit('set', { form })">
+    <el-select
+      size="small"
+      class="narrow"
+      aria-label="Form"
+      :model-value="String(options.form)"
+      @change="(form: string) => emit('set', { form })"
+    >
       <el-option value="table" label="as a table" />
       <el-option value="list" label="as a list" />
       <el-option value="sentence" label="as a sentence" />
     </el-select>
-    <el-select size="small" class="order" aria-label="Order" :model-value="String(options.order)" @change="(order: string) => emit('set', { order })">
+    <el-select
+      size="small"
+      class="order"
+      aria-label="Order"
+      :model-value="String(options.order)"
+      @change="(order: string) => emit('set', { order })"
+    >
       <el-option value="lookup" label="in the lookup's order" />
       <el-option value="picked" label="in the order picked" />
     </el-select>
     <div v-if="options.form === 'table'" :key="String(options.lookup)" class="full">
       <div v-for="(column, i) in columns" :key="keys[i]" class="line">
-        <el-input size="small" class="name" :aria-label="`Title of column ${i + 1}`" :model-value="column.title" @input="(title: string) => setColumn(i, { title })" />
-        <WordingField :wording="column.wording" :label="`Wording of column ${i + 1}`" :blanks="cells" putting="Cell" @change="(wording) => setColumn(i, { wording })" />
-        <button type="button" class="text-button small" :aria-label="`Remove column ${i + 1}`" @click="drop(i)">Remove</button>
+        <el-input
+          size="small"
+          class="name"
+          :aria-label="`Title of column ${i + 1}`"
+          :model-value="column.title"
+          @input="(title: string) => setColumn(i, { title })"
+        />
+        <WordingField
+          :wording="column.wording"
+          :label="`Wording of column ${i + 1}`"
+          :blanks="cells"
+          putting="Cell"
+          @change="(wording) => setColumn(i, { wording })"
+        />
+        <button type="button" class="text-button small" :aria-label="`Remove column ${i + 1}`" @click="drop(i)">
+          Remove
+        </button>
       </div>
       <div class="line">
-        <button type="button" class="text-button small" @click="add"><Plus :size="13" aria-hidden="true" />Add a column</button>
-        <el-checkbox size="small" :model-value="Boolean(options.titles)" label="with titles" @change="(on) => emit('set', { titles: Boolean(on) })" />
+        <button type="button" class="text-button small" @click="add">
+          <Plus :size="13" aria-hidden="true" />Add a column
+        </button>
+        <el-checkbox
+          size="small"
+          :model-value="Boolean(options.titles)"
+          label="with titles"
+          @change="(on) => emit('set', { titles: Boolean(on) })"
+        />
       </div>
     </div>
     <div v-else :key="`entry-${String(options.lookup)}`" class="full">
       <div class="line">
         <span class="small">Each entry</span>
-        <WordingField :wording="entry" label="Wording of an entry" :blanks="cells" putting="Cell" @change="(wording) => emit('set', { entry: wording })" />
+        <WordingField
+          :wording="entry"
+          label="Wording of an entry"
+          :blanks="cells"
+          putting="Cell"
+          @change="(wording) => emit('set', { entry: wording })"
+        />
       </div>
     </div>
   </template>
   <span v-else-if="options.lookup" class="small soft">This lookup is gone.</span>
-  <span v-else-if="!lookups.rows.length" class="small soft">There is no lookup yet. <NuxtLink to="/lookups">Make one</NuxtLink></span>
+  <span v-else-if="!lookups.rows.length" class="small soft"
+    >There is no lookup yet. <NuxtLink to="/lookups">Make one</NuxtLink></span
+  >
 </template>
 
 <style scoped>

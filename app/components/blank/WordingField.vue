@@ -45,11 +45,18 @@ const put = ({ attrs }: WordingBlank) => editor.chain().focus().insertContent({ 
       <button type="button" class="text-button small">{{ putting }} ▾</button>
       <template #dropdown>
         <el-dropdown-menu>
-          <el-dropdown-item v-for="blank in blanks" :key="blank.title" :command="blank">{{ blank.title }}</el-dropdown-item>
+          <el-dropdown-item v-for="blank in blanks" :key="blank.title" :command="blank">{{
+            blank.title
+          }}</el-dropdown-item>
         </el-dropdown-menu>
       </template>
     </el-dropdown>
-    <button type="button" class="text-button small" :aria-label="`Bold in ${label}`" @click="editor.chain().focus().toggleBold().run()">
+    <button
+      type="button"
+      class="text-button small"
+      :aria-label="`Bold in ${label}`"
+      @click="editor.chain().focus().toggleBold().run()"
+    >
       Bold
     </button>
   </div>

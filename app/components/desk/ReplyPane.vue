@@ -137,12 +137,18 @@ function leaveFill() {
 /** What was answered before for the blanks that stand here now. */
 const before = shallowRef<Record<string, string[]>>({});
 watch(
-  () => [questions.value.flatMap((q) => (q.type === 'blank' ? [q.key] : [])).join('\n'), props.start.id, draft.value?.to[0]?.address],
+  () => [
+    questions.value.flatMap((q) => (q.type === 'blank' ? [q.key] : [])).join('\n'),
+    props.start.id,
+    draft.value?.to[0]?.address,
+  ],
   async ([keys]) => {
     if (!keys) return;
     const body = { keys: keys.split('\n'), address: draft.value?.to[0]?.address ?? '' };
     // Only a help: without it everything still works.
-    before.value = await api<Record<string, string[]>>('/answers/search', { method: 'POST', body }).catch(() => before.value);
+    before.value = await api<Record<string, string[]>>('/answers/search', { method: 'POST', body }).catch(
+      () => before.value,
+    );
   },
 );
 
@@ -322,7 +328,7 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
         :aria-expanded="false"
         @click="showAddressing = true"
       >
-        <span class="soft">To</span>
+        <span class="soft">To </span>
         <b dir="auto" :title="draft.to.map(formatMailbox).join(', ')">{{ namesOf(draft.to) || 'nobody yet' }}</b>
         <span v-if="copies.length" class="soft"> and {{ namesOf(copies) }}</span>
         <span class="soft"> · </span

@@ -39,7 +39,9 @@ function onKey(event: KeyboardEvent) {
       />
       <span class="what"
         ><span class="name">{{ choice.label }}</span>
-        <span v-if="choice.about && choice.about !== choice.label" class="small soft about">{{ choice.about }}</span></span
+        <span v-if="choice.about && choice.about !== choice.label" class="small soft about">{{
+          choice.about
+        }}</span></span
       >
     </label>
   </div>

@@ -29,7 +29,8 @@ const idOf = (question: DraftQuestion) =>
 /** What filled itself stays out of the way until it is opened; what was asked once stays in the list. */
 const open = computed(() =>
   props.questions.filter(
-    (question) => question.type === 'passage' || question.state !== 'known' || asked.value.has(idOf(question)),
+    (question) =>
+      question.type === 'passage' || (question.state !== 'known' && !question.waits) || asked.value.has(idOf(question)),
   ),
 );
 const known = computed(() =>
@@ -118,7 +119,8 @@ function onKey(event: KeyboardEvent) {
   const question = open.value.find((q) => idOf(q) === row?.dataset.question);
   if (!row || !question) return;
   const isLong = question.type === 'blank' && question.control.type === 'long';
-  const enter = event.key === 'Enter' && !event.shiftKey && !event.isComposing && !isLong && element.tagName !== 'BUTTON';
+  const enter =
+    event.key === 'Enter' && !event.shiftKey && !event.isComposing && !isLong && element.tagName !== 'BUTTON';
   const tab = event.key === 'Tab';
   if (question.type === 'blank' && element.tagName === 'TEXTAREA' && /^Arrow(Down|Up)$/.test(event.key)) {
     const calendar = row.querySelector<HTMLInputElement>('.picked-day');
@@ -155,7 +157,8 @@ function keep(question: BlankQuestion, on: boolean) {
   kept.value = next;
   if (on && answerOf(question)) emit('keep', question);
 }
-const onDone = (question: BlankQuestion) => kept.value.has(idOf(question)) && answerOf(question) && emit('keep', question);
+const onDone = (question: BlankQuestion) =>
+  kept.value.has(idOf(question)) && answerOf(question) && emit('keep', question);
 
 defineExpose({ focusFirst, focus, focusPassage });
 </script>
@@ -174,7 +177,8 @@ defineExpose({ focusFirst, focus, focusPassage });
               @focus="onFocus(question)"
             />
             <span
-              >{{ question.label }} <span class="small soft">{{ question.on ? 'stands in the letter' : 'left out' }}</span></span
+              >{{ question.label }}
+              <span class="small soft">{{ question.on ? 'stands in the letter' : 'left out' }}</span></span
             >
           </label>
         </li>
@@ -197,7 +201,9 @@ defineExpose({ focusFirst, focus, focusPassage });
             :choices="question.control.choices ?? []"
             :several="question.control.several ?? false"
             :value="listOf(question)"
-            @pick="(labels: string[]) => emit('answer', question, question.control.several ? labels : (labels[0] ?? ''))"
+            @pick="
+              (labels: string[]) => emit('answer', question, question.control.several ? labels : (labels[0] ?? ''))
+            "
             @focus="onFocus(question)"
           />
           <RowPicker
@@ -317,6 +323,7 @@ defineExpose({ focusFirst, focus, focusPassage });
 
 .questions > li {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   align-content: start;
   min-width: 0;
 }

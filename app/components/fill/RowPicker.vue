@@ -5,7 +5,14 @@ import { keyOf, type Lookup, type Row } from '../../../core/lookup/lookup';
 import { useAccountStore } from '~/stores/account';
 
 /** Picks one row of a lookup by typing, or several. */
-const props = defineProps<{ id: string; lookup: Lookup; value: string[]; several?: boolean; hint: string; waiting: boolean }>();
+const props = defineProps<{
+  id: string;
+  lookup: Lookup;
+  value: string[];
+  several?: boolean;
+  hint: string;
+  waiting: boolean;
+}>();
 const emit = defineEmits<{ pick: [keys: string[]]; focus: [] }>();
 
 const SHOWN = 8;
@@ -76,7 +83,8 @@ function onKey(event: KeyboardEvent) {
     return;
   }
   const row = found.value[current.value];
-  const wanted = open.value && row && (typed.value !== single.value || (!props.several && !single.value) || props.several);
+  const wanted =
+    open.value && row && (typed.value !== single.value || (!props.several && !single.value) || props.several);
   if (event.key === 'Enter' && wanted && !event.isComposing) {
     event.preventDefault();
     event.stopPropagation();
@@ -89,7 +97,11 @@ function onKey(event: KeyboardEvent) {
   }
 }
 
-const without = (key: string) => emit('pick', props.value.filter((other) => other !== key));
+const without = (key: string) =>
+  emit(
+    'pick',
+    props.value.filter((other) => other !== key),
+  );
 </script>
 
 <template>
@@ -97,7 +109,13 @@ const without = (key: string) => emit('pick', props.value.filter((other) => othe
     <ul v-if="several && value.length" class="picked">
       <li v-for="key in value" :key="key">
         <span dir="auto">{{ key }}</span>
-        <button type="button" class="text-button small" tabindex="-1" :aria-label="`Take ${key} out`" @click="without(key)">
+        <button
+          type="button"
+          class="text-button small"
+          tabindex="-1"
+          :aria-label="`Take ${key} out`"
+          @click="without(key)"
+        >
           Take out
         </button>
       </li>

@@ -22,7 +22,10 @@ const option = (name: string) => String(options.value[name] ?? '');
 const set = (part: Record<string, unknown>) => emit('change', { options: { ...props.attrs.options, ...part } });
 const setOption = (name: string, value: unknown) => set({ [name]: value });
 const setNumber = (name: string, text: string) =>
-  setOption(name, text.trim() && Number.isFinite(Number(text.replace(',', '.'))) ? Number(text.replace(',', '.')) : null);
+  setOption(
+    name,
+    text.trim() && Number.isFinite(Number(text.replace(',', '.'))) ? Number(text.replace(',', '.')) : null,
+  );
 
 function setKind(name: string) {
   const kind = KINDS.find((other) => other.name === name)!;
@@ -56,7 +59,9 @@ const dates = computed(() =>
   props.others.filter(({ kind }) => ['date', 'message', 'lookup', 'reckoned'].includes(kind)).map(({ label }) => label),
 );
 const ownFields = computed(() => account.settings!.fields.map(({ name }) => name));
-const hinted = computed(() => ['text', 'date', 'time', 'number', 'money', 'message', 'choice', 'lookup', 'rows'].includes(props.attrs.kind));
+const hinted = computed(() =>
+  ['text', 'date', 'time', 'number', 'money', 'message', 'choice', 'lookup', 'rows'].includes(props.attrs.kind),
+);
 </script>
 
 <template>
@@ -84,14 +89,30 @@ const hinted = computed(() => ['text', 'date', 'time', 'number', 'money', 'messa
         placeholder="usual text, if any"
         @input="(text: string) => setOption('value', text)"
       />
-      <el-checkbox size="small" :model-value="Boolean(options.long)" label="long" @change="(on) => setOption('long', Boolean(on))" />
-      <el-checkbox size="small" :model-value="Boolean(options.optional)" label="may stay empty" @change="(on) => setOption('optional', Boolean(on))" />
+      <el-checkbox
+        size="small"
+        :model-value="Boolean(options.long)"
+        label="long"
+        @change="(on) => setOption('long', Boolean(on))"
+      />
+      <el-checkbox
+        size="small"
+        :model-value="Boolean(options.optional)"
+        label="may stay empty"
+        @change="(on) => setOption('optional', Boolean(on))"
+      />
     </template>
 
     <ChoiceFields v-else-if="attrs.kind === 'choice'" :options="options" :blanks="inWording" @set="setOption" />
 
     <template v-else-if="attrs.kind === 'date'">
-      <el-select size="small" class="narrow" aria-label="Reckoned from" :model-value="option('from')" @change="(from: string) => setOption('from', from)">
+      <el-select
+        size="small"
+        class="narrow"
+        aria-label="Reckoned from"
+        :model-value="option('from')"
+        @change="(from: string) => setOption('from', from)"
+      >
         <el-option value="" label="asked" />
         <el-option value="today" label="from today" />
         <el-option v-for="other in dates" :key="other" :value="other" :label="`from ${other}`" />
@@ -105,7 +126,13 @@ const hinted = computed(() => ['text', 'date', 'time', 'number', 'money', 'messa
           :model-value="Number(options.count)"
           @change="(count) => setOption('count', count ?? 0)"
         />
-        <el-select size="small" class="narrow" aria-label="Unit of time" :model-value="option('unit')" @change="(unit: string) => setOption('unit', unit)">
+        <el-select
+          size="small"
+          class="narrow"
+          aria-label="Unit of time"
+          :model-value="option('unit')"
+          @change="(unit: string) => setOption('unit', unit)"
+        >
           <el-option v-for="unit in UNITS" :key="unit" :value="unit" :label="`${unit}s later`" />
         </el-select>
       </template>
@@ -141,9 +168,21 @@ const hinted = computed(() => ['text', 'date', 'time', 'number', 'money', 'messa
         @input="(text: string) => setOption('currency', text.toUpperCase())"
       />
       <span class="small">from</span>
-      <el-input size="small" class="short" aria-label="Least" :model-value="option('least')" @change="(text: string) => setNumber('least', text)" />
+      <el-input
+        size="small"
+        class="short"
+        aria-label="Least"
+        :model-value="option('least')"
+        @change="(text: string) => setNumber('least', text)"
+      />
       <span class="small">to</span>
-      <el-input size="small" class="short" aria-label="Most" :model-value="option('most')" @change="(text: string) => setNumber('most', text)" />
+      <el-input
+        size="small"
+        class="short"
+        aria-label="Most"
+        :model-value="option('most')"
+        @change="(text: string) => setNumber('most', text)"
+      />
       <el-input
         v-if="attrs.kind === 'number'"
         size="small"
@@ -198,7 +237,11 @@ const hinted = computed(() => ['text', 'date', 'time', 'number', 'money', 'messa
           :label="part"
         />
       </el-select>
-      <DateFormatFields v-if="['date', 'date sent', 'a date'].includes(option('part'))" :options="options" @set="setOption" />
+      <DateFormatFields
+        v-if="['date', 'date sent', 'a date'].includes(option('part'))"
+        :options="options"
+        @set="setOption"
+      />
     </template>
 
     <LookupFields v-else-if="attrs.kind === 'lookup'" :options="options" :others="others" @set="set" />

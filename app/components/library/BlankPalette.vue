@@ -43,7 +43,9 @@ const asked: Choice[] = [
 /** The cells of a lookup. Where a row of it is asked for already, further blanks take that row. */
 const fromLookups = computed<Choice[]>(() =>
   lookups.rows.flatMap(({ id, name, columns, keyColumn }) => {
-    const asker = props.blanks.find(({ kind, options }) => kind === 'lookup' && options.lookup === id && options.row === 'asked');
+    const asker = props.blanks.find(
+      ({ kind, options }) => kind === 'lookup' && options.lookup === id && options.row === 'asked',
+    );
     const cells = columns.map((column) => ({
       title: `${name}: ${column.name}`,
       kind: 'lookup',
@@ -56,7 +58,16 @@ const fromLookups = computed<Choice[]>(() =>
       content: [
         {
           type: 'paragraph',
-          content: [{ type: 'blank', attrs: { label, kind: 'lookup', options: { ...fresh('lookup'), lookup: id, column: columnId, row: 'entry' } } }],
+          content: [
+            {
+              type: 'blank',
+              attrs: {
+                label,
+                kind: 'lookup',
+                options: { ...fresh('lookup'), lookup: id, column: columnId, row: 'entry' },
+              },
+            },
+          ],
         },
       ],
     });
@@ -81,7 +92,12 @@ const groups = computed<{ title: string; choices: Choice[] }[]>(() => [
   {
     title: 'Of the person',
     choices: [
-      ...PERSON_FIELDS.map((field) => ({ title: PERSON_FIELD_TITLES[field], kind: 'person', options: { field }, label: PERSON_FIELD_TITLES[field] })),
+      ...PERSON_FIELDS.map((field) => ({
+        title: PERSON_FIELD_TITLES[field],
+        kind: 'person',
+        options: { field },
+        label: PERSON_FIELD_TITLES[field],
+      })),
       { title: 'a field of one’s own …', kind: 'person', options: { field: 'piano' }, label: 'field', choose: true },
     ],
   },
@@ -89,23 +105,45 @@ const groups = computed<{ title: string; choices: Choice[] }[]>(() => [
     title: 'Of mine',
     choices: [
       { title: 'my name', kind: 'sender', options: { field: 'name' }, label: 'my name' },
-      ...account.settings!.fields.map(({ name }) => ({ title: name, kind: 'sender', options: { field: name }, label: name })),
+      ...account.settings!.fields.map(({ name }) => ({
+        title: name,
+        kind: 'sender',
+        options: { field: name },
+        label: name,
+      })),
     ],
   },
   {
     title: 'Today',
-    choices: TODAY_PARTS.map((part) => ({ title: part, kind: 'today', options: { part }, label: part === 'date' ? 'today' : part })),
+    choices: TODAY_PARTS.map((part) => ({
+      title: part,
+      kind: 'today',
+      options: { part },
+      label: part === 'date' ? 'today' : part,
+    })),
   },
   {
     title: 'Their message',
-    choices: MESSAGE_PARTS.map((part) => ({ title: part, kind: 'message', options: { part }, label: part.replace(/^an? /, ''), choose: true })),
+    choices: MESSAGE_PARTS.map((part) => ({
+      title: part,
+      kind: 'message',
+      options: { part },
+      label: part.replace(/^an? /, ''),
+      choose: true,
+    })),
   },
   ...(fromLookups.value.length ? [{ title: 'Lookup', choices: fromLookups.value }] : []),
   {
     title: 'Reckoned',
     choices: [
       { title: 'Reckoned from other blanks', kind: 'reckoned', label: 'sum', choose: true },
-      { title: 'A day reckoned from today', kind: 'date', options: { from: 'today', count: 14 }, label: 'until', choose: true },
+      {
+        title: 'A day reckoned from today',
+        kind: 'date',
+        options: { from: 'today', count: 14 },
+        label: 'until',
+        choose: true,
+      },
       { title: 'Where the caret goes', kind: 'caret', label: 'caret' },
     ],
   },
@@ -129,7 +167,13 @@ const choose = ({ kind, options, label, choose: more }: Choice) =>
       </template>
     </el-dropdown>
     <span class="small soft hint">or type <kbd>[day]</kbd></span>
-    <button type="button" class="text-button" :disabled="!passage" title="Makes what is selected optional" @click="emit('passage')">
+    <button
+      type="button"
+      class="text-button"
+      :disabled="!passage"
+      title="Makes what is selected optional"
+      @click="emit('passage')"
+    >
       <Brackets :size="14" aria-hidden="true" />Optional passage
     </button>
   </div>

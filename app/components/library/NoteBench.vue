@@ -3,6 +3,7 @@ import { EditorContent } from '@tiptap/vue-3';
 import type { Note } from '#shared/types/wire';
 import { noteSchema } from '#shared/schemas/note';
 import { definitions } from '../../../core/blank/blanks';
+import type { Origin } from '../../../core/blank/candidates';
 import { blankKey } from '../../../core/blank/key';
 import { checkNote, type NoteProblem } from '../../../core/note/check';
 import { emptyDoc, parseDoc, type DocJson } from '../../../core/note/schema';
@@ -11,7 +12,11 @@ import { useLookupsStore } from '~/stores/lookups';
 import { useNotesStore } from '~/stores/notes';
 
 /** A note on the bench; without one, a new note is written. */
-const props = defineProps<{ note: Note | null }>();
+const props = defineProps<{
+  note: Note | null;
+  /** What a new note starts with, and who it was written to. */
+  start?: { name: string; subject: DocJson; body: DocJson; origin: Origin } | null;
+}>();
 const emit = defineEmits<{ kept: [note: Note]; remove: []; close: [] }>();
 
 const notes = useNotesStore();
@@ -30,7 +35,12 @@ const journalKey = `jar-note:${account.account!.id}:note:${props.note?.id ?? 'ne
 const stored = (): Content =>
   props.note
     ? { name: props.note.name, subject: props.note.subject, body: props.note.body, pinned: props.note.pinned }
-    : { name: '', subject: emptyDoc(), body: emptyDoc(), pinned: false };
+    : {
+        name: props.start?.name ?? '',
+        subject: props.start?.subject ?? emptyDoc(),
+        body: props.start?.body ?? emptyDoc(),
+        pinned: false,
+      };
 
 /** What was written here and not kept yet, also after the window was closed. */
 function unkept(): { content: Content; version: number } | null {
@@ -41,17 +51,19 @@ function unkept(): { content: Content; version: number } | null {
   }
 }
 
-const found = unkept();
+// What was begun elsewhere is kept in its own place, and does not come in the way of wording brought along.
+const found = props.start ? null : unkept();
 const content = reactive<Content>(found?.content ?? stored());
 const version = ref(found?.version ?? props.note?.version ?? 0);
 const dirty = ref(Boolean(found));
 const theirs = shallowRef<Note | null>(null);
 
-const { subject, body, chosen, passage, selected, put, changeBlank, makePassage, changePassage, fixPassage } = useNoteEditors(content, () => {
-  content.subject = subject.getJSON() as DocJson;
-  content.body = body.getJSON() as DocJson;
-  touch();
-});
+const { subject, body, chosen, passage, selected, put, take, changeBlank, makePassage, changePassage, fixPassage } =
+  useNoteEditors(content, () => {
+    content.subject = subject.getJSON() as DocJson;
+    content.body = body.getJSON() as DocJson;
+    touch();
+  });
 
 function touch() {
   dirty.value = true;
@@ -72,7 +84,9 @@ const wrong = computed(() =>
 );
 /** The blanks of the note, each once. */
 const blanks = computed(() => definitions([parseDoc(content.subject), parseDoc(content.body)]));
-const others = computed(() => blanks.value.filter(({ label }) => blankKey(label) !== blankKey(chosen.value?.attrs.label ?? '')));
+const others = computed(() =>
+  blanks.value.filter(({ label }) => blankKey(label) !== blankKey(chosen.value?.attrs.label ?? '')),
+);
 /** Lookups not fetched yet are taken to be sound; those that are gone are not among them. */
 const known = computed(() =>
   Object.fromEntries(lookups.rows.map((row) => [row.id, lookups.whole[row.id] ?? { ...row, rows: [] }])),
@@ -189,9 +203,16 @@ onMounted(async () => {
         @fix="fixPassage(passage!)"
       />
       <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')"><EditorContent :editor="body" /></div>
+      <CandidateBar :subject="content.subject" :body="content.body" :origin="start?.origin ?? null" @take="take" />
       <p v-for="one in wrong" :key="one.message" class="small wrong" role="status">
         {{ one.message }}
-        <button v-for="(place, i) in one.places" :key="i" type="button" class="text-button small" @click="show({ ...one, places: [place] })">
+        <button
+          v-for="(place, i) in one.places"
+          :key="i"
+          type="button"
+          class="text-button small"
+          @click="show({ ...one, places: [place] })"
+        >
           {{ one.places.length > 1 ? `Show ${i + 1}` : 'Show' }}
         </button>
       </p>

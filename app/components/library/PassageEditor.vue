@@ -42,10 +42,22 @@ const labels = computed(() => {
       <el-option value="when" label="in when …" :disabled="!blanks.length" />
     </el-select>
     <template v-if="attrs.when">
-      <el-select size="small" class="narrow" aria-label="Depends on" :model-value="attrs.when.blank" @change="(blank: string) => setWhen({ blank })">
+      <el-select
+        size="small"
+        class="narrow"
+        aria-label="Depends on"
+        :model-value="attrs.when.blank"
+        @change="(blank: string) => setWhen({ blank })"
+      >
         <el-option v-for="{ label } in blanks" :key="label" :value="label" :label="label" />
       </el-select>
-      <el-select size="small" class="narrow" aria-label="Comparison" :model-value="attrs.when.test" @change="(test: Test) => setWhen({ test })">
+      <el-select
+        size="small"
+        class="narrow"
+        aria-label="Comparison"
+        :model-value="attrs.when.test"
+        @change="(test: Test) => setWhen({ test })"
+      >
         <el-option v-for="test in TESTS" :key="test" :value="test" :label="test" />
       </el-select>
       <el-select

@@ -26,7 +26,9 @@ const ready = ref(false);
 
 const person = computed(() => people.value.find(({ id }) => id === personId.value) ?? null);
 const fromPerson = computed(() => {
-  const theirs = messages.value.filter(({ from }) => from.address.toLowerCase() === person.value?.address.toLowerCase());
+  const theirs = messages.value.filter(
+    ({ from }) => from.address.toLowerCase() === person.value?.address.toLowerCase(),
+  );
   return [...theirs, ...messages.value.filter((row) => !theirs.includes(row))];
 });
 
@@ -73,7 +75,13 @@ const context = computed(() =>
 
 const TRY = 'try';
 const filled = computed(() =>
-  fill({ subject: parseDoc(props.subject), body: parseDoc(props.body) }, context.value, answers.value, TRY, switched.value),
+  fill(
+    { subject: parseDoc(props.subject), body: parseDoc(props.body) },
+    context.value,
+    answers.value,
+    TRY,
+    switched.value,
+  ),
 );
 const fills = computed<Fills>(() => ({ [TRY]: filled.value.fill }));
 const questions = computed(() =>
@@ -98,12 +106,7 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
         aria-label="Written to"
         placeholder="to nobody known"
       >
-        <el-option
-          v-for="one in people"
-          :key="one.id"
-          :value="one.id"
-          :label="one.fullName || one.address"
-        />
+        <el-option v-for="one in people" :key="one.id" :value="one.id" :label="one.fullName || one.address" />
       </el-select>
       <el-select
         v-model="messageId"
@@ -205,7 +208,10 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
 
 .plain {
   margin: 0;
-  font: 13px/1.5 ui-monospace, 'DejaVu Sans Mono', monospace;
+  font:
+    13px/1.5 ui-monospace,
+    'DejaVu Sans Mono',
+    monospace;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
 }

@@ -62,7 +62,10 @@ async function keep() {
   problem.value = '';
   const { columns, keyColumn } = proposal.value!;
   try {
-    emit('keep', (await lookupSchema.validate({ name: name.value, columns, keyColumn, rows: rows.value })) as LookupInput);
+    emit(
+      'keep',
+      (await lookupSchema.validate({ name: name.value, columns, keyColumn, rows: rows.value })) as LookupInput,
+    );
   } catch (error) {
     problem.value = (error as Error).message;
   }
@@ -71,7 +74,9 @@ async function keep() {
 
 <template>
   <section class="bring" aria-label="Lookup from a table">
-    <p class="soft">Paste cells copied from a spreadsheet, or choose a CSV file. Nothing is stored before you have seen it.</p>
+    <p class="soft">
+      Paste cells copied from a spreadsheet, or choose a CSV file. Nothing is stored before you have seen it.
+    </p>
     <div class="sources">
       <el-input
         v-model="pasted"

@@ -70,7 +70,12 @@ function onPaste(event: ClipboardEvent, column: Column, at: number) {
   const text = event.clipboardData?.getData('text/plain') ?? '';
   if (!/[\t\n]/.test(text.trim())) return;
   event.preventDefault();
-  const cells = text.includes('\t') ? readTable(text).cells : text.trim().split(/\r?\n/).map((line) => [line]);
+  const cells = text.includes('\t')
+    ? readTable(text).cells
+    : text
+        .trim()
+        .split(/\r?\n/)
+        .map((line) => [line]);
   const { columns } = props.lookup;
   const first = columns.indexOf(column);
   typing.value = null;
@@ -140,7 +145,7 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
 
 <template>
   <div ref="grid" class="grid" role="table" :aria-label="lookup.name" :aria-rowcount="lookup.rows.length + 1">
-    <div role="rowgroup">
+    <div role="rowgroup" class="head-group">
       <div class="line head" role="row" :style="{ gridTemplateColumns: template }">
         <span role="columnheader"><span class="visually-hidden">Row</span></span>
         <div v-for="column in lookup.columns" :key="column.id" class="column" role="columnheader">
@@ -252,7 +257,14 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
 
 .head {
   background: var(--ground);
-  padding-right: 12px;
+}
+
+/* Room for the scroll bar in both, so that the columns stand under their names. */
+.head-group,
+.body {
+  overflow-y: auto !important;
+  scrollbar-gutter: stable;
+  flex: none;
 }
 
 .column {
@@ -273,7 +285,8 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
 .about {
   display: flex;
   align-items: center;
-  gap: var(--s2);
+  gap: 2px;
+  overflow: hidden;
   padding: 0 4px;
 }
 
@@ -299,6 +312,11 @@ select {
 .body {
   flex: 1;
   min-height: 0;
+}
+
+.about label,
+.about button {
+  white-space: nowrap;
 }
 
 .number {

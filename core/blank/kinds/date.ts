@@ -34,12 +34,14 @@ export const date: BlankKind<DateOptions> = {
   defaults: { style: 'long', weekday: true, pattern: '', hint: '', from: '', count: 0, unit: 'day' },
   check(options, note) {
     const { from = '', count = 0, unit = 'day' } = options;
-    if (!Number.isInteger(count) || Math.abs(Number(count)) > 3650) return 'it is reckoned by a whole number up to 3650.';
+    if (!Number.isInteger(count) || Math.abs(Number(count)) > 3650)
+      return 'it is reckoned by a whole number up to 3650.';
     if (!UNITS.includes(unit as Unit)) return 'it is reckoned in days, weeks, months or working days.';
     if (from && blankKey(String(from)) !== 'today') {
       const other = note.blank(String(from));
       if (!other) return `it is reckoned from "${from}", and there is no such blank.`;
-      if (!['date', 'message', 'lookup', 'reckoned'].includes(other.kind)) return `it is reckoned from "${from}", which is no date.`;
+      if (!['date', 'message', 'lookup', 'reckoned'].includes(other.kind))
+        return `it is reckoned from "${from}", which is no date.`;
     }
     return formatProblem(options);
   },

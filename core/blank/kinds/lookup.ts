@@ -32,7 +32,13 @@ export const columnOf = (lookup: Lookup, id: string): Column | undefined =>
   lookup.columns.find((column) => column.id === id);
 
 /** A cell as a value, formatted by its column's type; null when it is empty. */
-export function cellValue(lookup: Lookup, columnId: string, row: Row, format: DateFormat, scope: Scope): FillValue | null {
+export function cellValue(
+  lookup: Lookup,
+  columnId: string,
+  row: Row,
+  format: DateFormat,
+  scope: Scope,
+): FillValue | null {
   const column = columnOf(lookup, columnId);
   const stored = row[columnId] ?? '';
   if (!column || !stored) return null;
@@ -41,16 +47,28 @@ export function cellValue(lookup: Lookup, columnId: string, row: Row, format: Da
   if (column.type === 'number' || column.type === 'money') {
     const number = Number(stored);
     if (!Number.isNaN(number))
-      return { text, row, datum: column.type === 'money' ? { type: 'money', number, currency } : { type: 'number', number } };
+      return {
+        text,
+        row,
+        datum: column.type === 'money' ? { type: 'money', number, currency } : { type: 'number', number },
+      };
   }
   if (column.type === 'date' && isDay(stored))
     return { text: formatDay(stored, format, locale), row, datum: { type: 'date', day: stored } };
   if (column.type === 'link')
-    return { text, row, datum: { type: 'text', text }, content: [{ type: 'text', text, marks: [{ type: 'link', attrs: { href: stored } }] }] };
+    return {
+      text,
+      row,
+      datum: { type: 'text', text },
+      content: [{ type: 'text', text, marks: [{ type: 'link', attrs: { href: stored } }] }],
+    };
   return { text, row, datum: { type: 'text', text } };
 }
 
-const noLookup: Outcome = { problem: 'The lookup this blank draws on is gone. Type the words, or choose another on the bench.', gone: true };
+const noLookup: Outcome = {
+  problem: 'The lookup this blank draws on is gone. Type the words, or choose another on the bench.',
+  gone: true,
+};
 
 /** The label of the blank that asks for the row, following blanks that take the same row from one another. */
 function askerOf(options: LookupOptions, scope: Scope): string {
@@ -93,7 +111,10 @@ export const lookup: BlankKind<LookupOptions> = {
     if (options.row === 'entry') row = scope.entry;
     else if (options.row === 'fixed') row = rowOf(table, options.of);
     else row = scope.outcome(options.of)?.row ?? null;
-    if (!row) return options.row === 'fixed' ? { problem: `"${table.name}" has no row "${options.of}" any more.`, gone: true } : null;
+    if (!row)
+      return options.row === 'fixed'
+        ? { problem: `"${table.name}" has no row "${options.of}" any more.`, gone: true }
+        : null;
     const value = cellValue(table, options.column, row, options, scope);
     if (value) return value;
     const column = columnOf(table, options.column);
@@ -109,14 +130,20 @@ export const lookup: BlankKind<LookupOptions> = {
       const type = (table && columnOf(table, options.column)?.type) ?? 'text';
       const stored = table && storedCell(typed, type, waysOf(scope));
       const row = isValue(this.known(options, scope)) ? undefined : scope.outcome(options.of)?.row;
-      const value = stored && table ? cellValue(table, options.column, { [options.column]: stored }, options, scope) : asText(typed);
+      const value =
+        stored && table
+          ? cellValue(table, options.column, { [options.column]: stored }, options, scope)
+          : asText(typed);
       return value && { ...value, row };
     }
     const row = rowOf(table, typed);
     if (!row) return { problem: `"${table.name}" has no row "${typed}".`, gone: true };
     const value = cellValue(table, options.column, row, options, scope);
     if (value) return value;
-    return { problem: `${keyOf(table, row)} has no ${columnOf(table, options.column)?.name ?? 'such column'} in "${table.name}".`, row };
+    return {
+      problem: `${keyOf(table, row)} has no ${columnOf(table, options.column)?.name ?? 'such column'} in "${table.name}".`,
+      row,
+    };
   },
   control(options, scope) {
     const table = scope.context.lookups?.[options.lookup];
@@ -130,4 +157,3 @@ export const lookup: BlankKind<LookupOptions> = {
     return { type: 'text', hint: options.hint };
   },
 };
-

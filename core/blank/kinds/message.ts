@@ -21,10 +21,15 @@ function found({ part }: MessageOptions, { context, today }: Scope): string[] {
   if (part === 'date sent') return [dayAt(message.sentAt, timeZone)];
   if (part === 'first line') {
     const lines = message.text.split('\n').map((line) => line.trim());
-    const greeting = /^(dear|hello|hi|hey|good (morning|afternoon|evening)|hallo|liebe|sehr geehrte|bonjour|hola|ciao)\b.{0,60}$/i;
+    const greeting =
+      /^(dear|hello|hi|hey|good (morning|afternoon|evening)|hallo|liebe|sehr geehrte|bonjour|hola|ciao)\b.{0,60}$/i;
     return lines.filter((line) => line && !greeting.test(line)).slice(0, 1);
   }
-  return findInText(`${message.subject}\n${message.text}`, part, { locale, off: daysOff, today: dayAt(message.sentAt, timeZone) || today });
+  return findInText(`${message.subject}\n${message.text}`, part, {
+    locale,
+    off: daysOff,
+    today: dayAt(message.sentAt, timeZone) || today,
+  });
 }
 
 const isDate = (part: MessagePart) => part === 'a date' || part === 'date sent';

@@ -35,7 +35,8 @@ function typedWithin(
 }
 
 function limitProblem({ least = null, most = null }: Record<string, unknown>): string {
-  for (const limit of [least, most]) if (limit !== null && !Number.isFinite(limit)) return 'its limits must be numbers.';
+  for (const limit of [least, most])
+    if (limit !== null && !Number.isFinite(limit)) return 'its limits must be numbers.';
   return least !== null && most !== null && Number(least) > Number(most) ? 'its least is above its most.' : '';
 }
 

@@ -7,7 +7,15 @@ import { typedNumber } from '../../number/typed';
 import { dayValue, formatProblem, NO_DAYS_OFF } from './date';
 import { columnOf } from './lookup';
 
-export const OPERATIONS = ['sum', 'difference', 'product', 'quotient', 'percentage', 'days between', 'days after'] as const;
+export const OPERATIONS = [
+  'sum',
+  'difference',
+  'product',
+  'quotient',
+  'percentage',
+  'days between',
+  'days after',
+] as const;
 export type Operation = (typeof OPERATIONS)[number];
 
 /** What is reckoned with: another blank, a column of the rows another blank chose, or a number. */
@@ -94,7 +102,8 @@ function reckon(options: ReckonedOptions, scope: Scope): Outcome {
     if (!day) return { problem: 'There is no such day.' };
     return { ...dayValue(day, options, scope), working: `${written[0]} and ${written[1]} days` };
   }
-  if (values.some((value) => value.type === 'date')) return { problem: 'A date cannot be reckoned with like a number.' };
+  if (values.some((value) => value.type === 'date'))
+    return { problem: 'A date cannot be reckoned with like a number.' };
   const amounts = values as Extract<Reckonable, { number: number }>[];
   const numbers = amounts.map(({ number }) => number);
   const currencies = [...new Set(amounts.flatMap((value) => (value.type === 'money' ? [value.currency] : [])))];
@@ -104,19 +113,26 @@ function reckon(options: ReckonedOptions, scope: Scope): Outcome {
   if (operation === 'sum') [result, working] = [sum(numbers), written.join(' + ')];
   else if (operation === 'difference') [result, working] = [tidy(numbers[0]! - numbers[1]!), written.join(' − ')];
   else if (operation === 'product') [result, working] = [product(numbers), written.join(' × ')];
-  else if (operation === 'percentage') [result, working] = [tidy((numbers[0]! * numbers[1]!) / 100), `${formatNumber(numbers[0]!, scope.context.locale)} % of ${written[1]}`];
+  else if (operation === 'percentage')
+    [result, working] = [
+      tidy((numbers[0]! * numbers[1]!) / 100),
+      `${formatNumber(numbers[0]!, scope.context.locale)} % of ${written[1]}`,
+    ];
   else {
     if (!numbers[1]) return { problem: `It would be divided by nothing: "${options.operands[1]!.blank || '0'}" is 0.` };
     [result, working] = [tidy(numbers[0]! / numbers[1]), written.join(' ÷ ')];
   }
   // An amount divided by an amount is a plain number.
   const money = currencies.length && !(operation === 'quotient' && amounts[1]!.type === 'money');
-  const as = (number: number): Reckonable => (money ? { type: 'money', number, currency: currencies[0]! } : { type: 'number', number });
+  const as = (number: number): Reckonable =>
+    money ? { type: 'money', number, currency: currencies[0]! } : { type: 'number', number };
   const rounded = round(result, rounding, step);
   if (!Number.isFinite(rounded)) return { problem: 'The result is too large to write.' };
-  if (rounded !== result) working += ` = ${write(as(result), { ...options, short: false }, scope)}, rounded ${rounding === 'nearest' ? '' : `${rounding} `}to ${formatNumber(step, scope.context.locale)}`;
+  if (rounded !== result)
+    working += ` = ${write(as(result), { ...options, short: false }, scope)}, rounded ${rounding === 'nearest' ? '' : `${rounding} `}to ${formatNumber(step, scope.context.locale)}`;
   const datum = as(rounded);
-  const text = datum.type === 'number' ? formatNumber(rounded, scope.context.locale, options.unit) : write(datum, options, scope);
+  const text =
+    datum.type === 'number' ? formatNumber(rounded, scope.context.locale, options.unit) : write(datum, options, scope);
   return { text, datum, working };
 }
 
@@ -139,7 +155,8 @@ export const reckoned: BlankKind<ReckonedOptions> = {
     const { operation, operands, rounding, step } = options as unknown as ReckonedOptions;
     if (!OPERATIONS.includes(operation)) return 'it names no way to reckon.';
     const [least, most] = COUNTS[operation];
-    if (!Array.isArray(operands) || operands.length < least) return `it needs ${least === 1 ? 'something' : 'two values'} to reckon with.`;
+    if (!Array.isArray(operands) || operands.length < least)
+      return `it needs ${least === 1 ? 'something' : 'two values'} to reckon with.`;
     if (operands.length > most) return `it takes at most ${most} values.`;
     for (const operand of operands) {
       if (!operand.blank) {
@@ -148,12 +165,15 @@ export const reckoned: BlankKind<ReckonedOptions> = {
       }
       const other = note.blank(operand.blank);
       if (!other) return `it reckons with "${operand.blank}", and there is no such blank.`;
-      if (['person', 'sender', 'choice', 'time', 'caret'].includes(other.kind)) return `it reckons with "${operand.blank}", which is no number or date.`;
+      if (['person', 'sender', 'choice', 'time', 'caret'].includes(other.kind))
+        return `it reckons with "${operand.blank}", which is no number or date.`;
       if (other.kind === 'rows' && !operand.column) return `choose the column of "${operand.blank}" to add up.`;
-      const table = other.kind === 'lookup' || other.kind === 'rows' ? note.lookups?.[String(other.options.lookup)] : undefined;
+      const table =
+        other.kind === 'lookup' || other.kind === 'rows' ? note.lookups?.[String(other.options.lookup)] : undefined;
       const column = table && columnOf(table, other.kind === 'rows' ? operand.column : String(other.options.column));
       if (table && !column) return `"${table.name}" has no such column any more.`;
-      if (column && !['number', 'money', 'date'].includes(column.type)) return `the column "${column.name}" holds no numbers or dates.`;
+      if (column && !['number', 'money', 'date'].includes(column.type))
+        return `the column "${column.name}" holds no numbers or dates.`;
     }
     const second = operands[1];
     if (operation === 'quotient' && second && !second.blank && !second.number) return 'it would be divided by nothing.';

@@ -33,33 +33,59 @@ function entryOf(wording: DocJson, row: Row, table: Lookup, scope: Scope): DocJs
     if (node.type !== 'blank') return [node];
     const { kind, options, label } = node.attrs as { kind: string; options: LookupOptions; label: string };
     if (kind !== 'lookup' || options.row !== 'entry') return [{ type: 'text', text: `[${label}]`, marks: node.marks }];
-    const format = { style: options.style ?? 'long', weekday: options.weekday ?? false, pattern: options.pattern ?? '' };
+    const format = {
+      style: options.style ?? 'long',
+      weekday: options.weekday ?? false,
+      pattern: options.pattern ?? '',
+    };
     const value = cellValue(table, options.column, row, format, scope);
     if (!value) return [];
     const parts = value.content ?? [{ type: 'text', text: value.text }];
-    return parts.map((part) => ({ ...part, ...((part.marks || node.marks) && { marks: [...(node.marks ?? []), ...(part.marks ?? [])] }) }));
+    return parts.map((part) => ({
+      ...part,
+      ...((part.marks || node.marks) && { marks: [...(node.marks ?? []), ...(part.marks ?? [])] }),
+    }));
   });
 }
 
 function valueOf(picked: Row[], table: Lookup, options: RowsOptions, scope: Scope): FillValue {
   const rows = options.order === 'lookup' ? table.rows.filter((row) => picked.includes(row)) : picked;
   const text = rows.map((row) => keyOf(table, row)).join(', ');
-  const base = { text, datum: { type: 'choice' as const, labels: rows.map((row) => keyOf(table, row)) }, rows: { lookup: table, rows } };
+  const base = {
+    text,
+    datum: { type: 'choice' as const, labels: rows.map((row) => keyOf(table, row)) },
+    rows: { lookup: table, rows },
+  };
   if (options.form === 'table') {
     const line = (type: string, cells: DocJson[][]): DocJson => ({
       type: 'tableRow',
       content: cells.map((content) => ({ type, content: [paragraph(content)] })),
     });
-    const head = line('tableHeader', options.columns.map(({ title }) => (title ? [{ type: 'text', text: title }] : [])));
-    const lines = rows.map((row) => line('tableCell', options.columns.map(({ wording }) => entryOf(wording, row, table, scope))));
+    const head = line(
+      'tableHeader',
+      options.columns.map(({ title }) => (title ? [{ type: 'text', text: title }] : [])),
+    );
+    const lines = rows.map((row) =>
+      line(
+        'tableCell',
+        options.columns.map(({ wording }) => entryOf(wording, row, table, scope)),
+      ),
+    );
     return { ...base, blocks: [{ type: 'table', content: options.titles ? [head, ...lines] : lines }] };
   }
   const entries = rows.map((row) => entryOf(options.entry, row, table, scope));
   if (options.form === 'list')
-    return { ...base, blocks: [{ type: 'bulletList', content: entries.map((entry) => ({ type: 'listItem', content: [paragraph(entry)] })) }] };
+    return {
+      ...base,
+      blocks: [
+        { type: 'bulletList', content: entries.map((entry) => ({ type: 'listItem', content: [paragraph(entry)] })) },
+      ],
+    };
   const content = new Intl.ListFormat(scope.context.locale, { type: 'conjunction' })
     .formatToParts(entries.map((_, i) => String(i)))
-    .flatMap((part): DocJson[] => (part.type === 'element' ? entries[Number(part.value)]! : [{ type: 'text', text: part.value }]));
+    .flatMap((part): DocJson[] =>
+      part.type === 'element' ? entries[Number(part.value)]! : [{ type: 'text', text: part.value }],
+    );
   return { ...base, content };
 }
 
@@ -118,7 +144,9 @@ export const rows: BlankKind<RowsOptions> = {
     return '';
   },
   known: ({ lookup }, { context }) =>
-    context.lookups?.[lookup] ? null : { problem: 'The lookup this blank draws on is gone. Choose another on the bench.', gone: true },
+    context.lookups?.[lookup]
+      ? null
+      : { problem: 'The lookup this blank draws on is gone. Choose another on the bench.', gone: true },
   answered(answer, options, scope) {
     const table = scope.context.lookups?.[options.lookup];
     if (!table) return this.known(options, scope);
@@ -129,7 +157,9 @@ export const rows: BlankKind<RowsOptions> = {
     if (missing.length) return { problem: `"${table.name}" has no row "${missing.join('", "')}".`, gone: true };
     return valueOnce(found as Row[], table, options, scope);
   },
-  control: ({ lookup, hint }, { context }) => ({ type: 'rows', hint, lookup: context.lookups?.[lookup] }),
+  control({ lookup, hint }, { context }) {
+    const table = context.lookups?.[lookup];
+    return { type: 'rows', hint: hint || (table ? `rows of ${table.name}, one after the other` : ''), lookup: table };
+  },
   isBlock: ({ form }) => form !== 'sentence',
 };
-

@@ -20,7 +20,10 @@ export async function rememberAnswers(db: Knex, owner: string, address: string, 
     used_at: now,
   }));
   if (!rows.length) return;
-  await db('given_answers').insert(rows).onConflict(['owner', 'blank_key', 'person_key', 'digest']).merge({ used_at: now });
+  await db('given_answers')
+    .insert(rows)
+    .onConflict(['owner', 'blank_key', 'person_key', 'digest'])
+    .merge({ used_at: now });
 }
 
 /** What was answered before for each blank: to this person first, then to others, the latest first; each answer once. */

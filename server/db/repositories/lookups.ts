@@ -39,7 +39,14 @@ export async function insertLookup(db: Knex, owner: string, id: string, lookup: 
 }
 
 /** Writes a lookup that was read at `version`; false when it was changed or deleted since. */
-export async function updateLookup(db: Knex, owner: string, id: string, version: number, lookup: LookupInput, now: number) {
+export async function updateLookup(
+  db: Knex,
+  owner: string,
+  id: string,
+  version: number,
+  lookup: LookupInput,
+  now: number,
+) {
   const changed = await db('lookups')
     .where({ owner, id, version, deleted_at: null })
     .update({ ...columns(lookup), version: version + 1, updated_at: now });
