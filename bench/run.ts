@@ -2,6 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariaDb } from '../bin/lib/mariadb.mjs';
+import { benchCandidates } from './candidates';
 import { benchFill } from './fill';
 import { benchImport } from './import';
 import { benchSearch } from './search';
@@ -12,6 +13,7 @@ const wanted = (name: string) => !only || only === name;
 
 if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
 if (wanted('fill')) benchFill(5_000);
+if (wanted('blanks')) benchCandidates();
 if (wanted('import')) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);

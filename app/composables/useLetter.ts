@@ -28,6 +28,8 @@ interface Surroundings {
   onSearchKey(event: KeyboardEvent): boolean;
   onPlace(place: Pick<Place, 'insertion' | 'label'>): void;
   onPassage(insertion: string, place: string): void;
+  /** Takes what is typed while a note is on its way into the letter; false when none is. */
+  hold(text: string): boolean;
 }
 
 /** The letter on the Desk, for the draft that is open: its two editors, the notes put into it, the fill list and the last look. */
@@ -69,6 +71,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       editorProps: {
         attributes: { class: 'letter', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Your reply' },
         handleClick: clicked,
+        handleTextInput: (_view, _from, _to, text) => around.hold(text),
       },
       onUpdate: ({ editor }) => {
         changes.value++;

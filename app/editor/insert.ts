@@ -6,7 +6,8 @@ import type { Edit } from '../../core/blank/letter';
 
 /**
  * Puts a filled note into the letter in place of `range`, as one step of undo. A note of one paragraph joins the line it
- * is put into; a longer one put at the end of a written line starts below it, with an empty line between.
+ * is put into; a longer one put at the end of a written line starts below it, with an empty line between. Passages,
+ * tables and lists of the note stay blocks of their own: an empty line gives way to them, a written one is split.
  * @returns where the inserted text ends
  */
 export function insertNote(editor: Editor, body: Node, range: { from: number; to: number }): number {
@@ -18,8 +19,16 @@ export function insertNote(editor: Editor, body: Node, range: { from: number; to
   const single = doc.childCount === 1 && doc.firstChild!.type.name === 'paragraph';
   const line = $from.parent;
   const below = !single && line.content.size > 0 && $from.parentOffset === line.content.size;
+  const plain = [doc.firstChild, doc.lastChild].every((block) => block?.type.name === 'paragraph');
   let end: number;
-  if (below) {
+  if (!single && !plain && !below) {
+    const isEmpty = line.content.size === 0;
+    if (!isEmpty) tr.split(range.from);
+    const at = isEmpty ? $from.before() : tr.mapping.map(range.from, -1) + 1;
+    if (isEmpty) tr.replaceWith(at, $from.after(), doc.content);
+    else tr.insert(at, doc.content);
+    end = at + doc.content.size - 1;
+  } else if (below) {
     const at = $from.after();
     const content = Fragment.from(schema.nodes.paragraph!.create()).append(doc.content);
     tr.insert(at, content);

@@ -38,6 +38,14 @@ function wordingsOf(blank: Pick<BlankDef, 'kind' | 'options'>): DocJson[] {
 
 /** Every blank of a document in reading order, those inside wordings too, as often as they stand there. */
 export function blanksIn(doc: Node): StandingBlank[] {
+  let found = standing.get(doc);
+  if (!found) standing.set(doc, (found = findBlanks(doc)));
+  return found;
+}
+
+const standing = new WeakMap<Node, StandingBlank[]>();
+
+function findBlanks(doc: Node): StandingBlank[] {
   const found: StandingBlank[] = [];
   const take = (node: Node, pos: number, inside: boolean, depth: number) => {
     const { label, kind, options } = node.attrs as BlankDef;

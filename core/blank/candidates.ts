@@ -196,9 +196,14 @@ export function findCandidates(text: string, ways: Ways, origin: Origin | null =
     as?: Pick<BlankDef, 'kind' | 'options'>,
   ) => {
     if (out.some((other) => from < other.to && to > other.from)) return;
+    const hasSign = /\p{Sc}\s?$/u.test(text.slice(0, from)) || /^\s?\p{Sc}/u.test(text.slice(to));
     const clean = label.replace(/[_]+/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 60);
     const name = /^[^\p{Ll}]+$/u.test(clean) ? clean.toLowerCase() : clean;
-    out.push({ from, to, text: text.slice(from, to), why, blank: { label: name, ...(as ?? guess(name)) } });
+    const likely = as ?? guess(name);
+    // Where the sign of the currency stands already, only the figure is asked.
+    const kind =
+      likely.kind === 'money' && hasSign ? { kind: 'number', options: { ...kindOf('number').defaults } } : likely;
+    out.push({ from, to, text: text.slice(from, to), why, blank: { label: name, ...kind } });
   };
 
   for (const { pattern, label } of MARKS) {

@@ -20,7 +20,8 @@ export interface Condition {
 export const needsValue = (test: Test): boolean => test !== 'empty' && test !== 'not empty';
 
 /** Whether a condition holds; null while the blank waits for its answer or cannot be compared. */
-export function holds({ blank, test, value }: Condition, evaluation: Evaluation, today: string): boolean | null {
+export function holds({ blank, test, value }: Condition, evaluation: Evaluation): boolean | null {
+  const { today } = evaluation;
   const outcome = evaluation.outcome(blank);
   if (outcome === null) return null;
   const empty = !isValue(outcome) ? Boolean(outcome.row) : !outcome.text.trim();

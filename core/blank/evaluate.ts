@@ -44,6 +44,11 @@ export class Evaluation {
     };
   }
 
+  /** The day it is for the account. */
+  get today(): string {
+    return this.#scope.today;
+  }
+
   blank(label: string): BlankDef | null {
     return this.#defs.get(blankKey(label)) ?? null;
   }

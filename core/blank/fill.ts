@@ -5,7 +5,6 @@ import { blockContent, inlineContent, isBlockBlank } from './content';
 import { Evaluation } from './evaluate';
 import type { Answers, BlankDef, FillContext } from './kind';
 import { attrsOf, isOn, leaveOut, type PassageAttrs, type Switched } from './passage';
-import { dayAt } from '../calendar/day';
 
 /** What a draft keeps of one insertion: the note's blanks, what was answered, and the passages switched by hand. */
 export interface Fill {
@@ -30,7 +29,6 @@ class Filler {
     readonly evaluation: Evaluation,
     readonly insertion: string,
     readonly switched: Switched,
-    readonly today: string,
   ) {}
 
   #next(): string {
@@ -51,7 +49,7 @@ class Filler {
   #passage(node: Node): Node {
     const attrs: PassageAttrs = { ...attrsOf(node), insertion: this.insertion, place: this.#next() };
     const content = this.blocks(node).content;
-    const on = isOn(attrs, this.evaluation, this.switched, this.today);
+    const on = isOn(attrs, this.evaluation, this.switched);
     return on ? schema.nodes.passage.create(attrs, content) : leaveOut(attrs, content, true);
   }
 
@@ -84,7 +82,7 @@ class Filler {
     const close = () => {
       if (!open) return;
       const { attrs, nodes } = open;
-      if (isOn(attrs, this.evaluation, this.switched, this.today)) {
+      if (isOn(attrs, this.evaluation, this.switched)) {
         const mark = schema.marks.stretch.create(attrs);
         out.push(
           nodes.map((node) => node.mark(mark.addToSet(node.marks.filter(({ type }) => type.name !== 'stretch')))),
@@ -140,7 +138,7 @@ export function fill(
 ): Filled {
   const blanks = definitions([note.subject, note.body]);
   const evaluation = new Evaluation(blanks, context, answers);
-  const filler = new Filler(evaluation, insertion, switched, dayAt(context.now, context.timeZone));
+  const filler = new Filler(evaluation, insertion, switched);
   const subject = filler.blocks(note.subject);
   const body = filler.blocks(note.body);
   return { subject, body, fill: { blanks, answers, passages: switched } };

@@ -1,5 +1,4 @@
 import { Fragment, Slice, type Node } from '@tiptap/pm/model';
-import { dayAt } from '../calendar/day';
 import { fit } from '../note/fit';
 import { leftOutContent } from '../note/schema';
 import { blockContent, inlineContent, skeleton } from './content';
@@ -20,14 +19,14 @@ export interface Edit {
 export const evaluate = ({ blanks, answers }: Fill, context: FillContext): Evaluation =>
   new Evaluation(blanks, context, answers);
 
-function passageEdits(doc: Node, fills: Fills, evaluations: Map<string, Evaluation>, today: string): Edit[] {
+function passageEdits(doc: Node, fills: Fills, evaluations: Map<string, Evaluation>): Edit[] {
   const edits: Edit[] = [];
   let after = 0;
   for (const { from, to, attrs, stands, isBlock, node } of passagesIn(doc)) {
     const fill = fills[attrs.insertion ?? ''];
     const evaluation = evaluations.get(attrs.insertion ?? '');
     if (!fill || !evaluation || from < after) continue;
-    const on = isOn(attrs, evaluation, fill.passages, today);
+    const on = isOn(attrs, evaluation, fill.passages);
     if (on === stands) continue;
     after = to;
     if (on) edits.push({ from, to, content: putBack(node!) });
@@ -116,7 +115,6 @@ export function letterEdits(doc: Node, fills: Fills, context: FillContext, only?
   const evaluations = new Map<string, Evaluation>();
   for (const [insertion, fill] of Object.entries(fills))
     if (!only || only.includes(insertion)) evaluations.set(insertion, evaluate(fill, context));
-  const today = dayAt(context.now, context.timeZone);
   const rounds: Edit[][] = [];
   let current = doc;
   const take = (found: Edit[]) => {
@@ -127,7 +125,7 @@ export function letterEdits(doc: Node, fills: Fills, context: FillContext, only?
     return true;
   };
   // A passage put back may hold another that a condition turns.
-  for (let i = 0; i < 6 && take(passageEdits(current, fills, evaluations, today)); i++);
+  for (let i = 0; i < 6 && take(passageEdits(current, fills, evaluations)); i++);
   for (let i = 0; i < 3 && take(placeEdits(current, evaluations)); i++);
   take(leftOutEdits(current, fills, context, only));
   return rounds;

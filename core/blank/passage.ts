@@ -17,15 +17,10 @@ export interface PassageAttrs {
 export type Switched = Record<string, boolean>;
 
 /** Whether a passage is to stand in the letter: as it was switched by hand, else as its condition says, else its default. */
-export function isOn(
-  { on, when, place }: PassageAttrs,
-  evaluation: Evaluation,
-  switched: Switched,
-  today: string,
-): boolean {
+export function isOn({ on, when, place }: PassageAttrs, evaluation: Evaluation, switched: Switched): boolean {
   const byHand = place === null ? undefined : switched[place];
   if (byHand !== undefined) return byHand;
-  return (when ? holds(when, evaluation, today) : null) ?? on;
+  return (when ? holds(when, evaluation) : null) ?? on;
 }
 
 export function attrsOf({ attrs }: { attrs: Record<string, unknown> }): PassageAttrs {

@@ -36,14 +36,17 @@ export function isDay(text: unknown): text is Day {
   return Boolean(year) && dayOf(Number(year), Number(month), Number(date)) === text;
 }
 
+const zones = new Map<string, Intl.DateTimeFormat>();
+
 /** The day it is at a moment (milliseconds since 1970) in a time zone. */
 export function dayAt(moment: number, timeZone: string): Day {
-  const parts = new Intl.DateTimeFormat('en-u-ca-gregory-nu-latn', {
-    timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  }).formatToParts(moment);
+  let format = zones.get(timeZone);
+  if (!format) {
+    const fields = { year: 'numeric', month: '2-digit', day: '2-digit' } as const;
+    format = new Intl.DateTimeFormat('en-u-ca-gregory-nu-latn', { timeZone, ...fields });
+    zones.set(timeZone, format);
+  }
+  const parts = format.formatToParts(moment);
   const part = (type: string) => parts.find((p) => p.type === type)!.value;
   return `${part('year').padStart(4, '0')}-${part('month')}-${part('day')}`;
 }

@@ -28,6 +28,7 @@ const CLOSE: Record<string, (mark: Mark) => string> = {
 
 /** Spaces survive HTML's folding: of a run every second one does not break, nor does one that begins a line. */
 function textHtml(text: string, beginsLine: boolean): string {
+  if (!/[&<>"'\t]| {2}|^ /.test(text)) return text;
   const html = escapeHtml(text).replace(/ {2}/g, ' &nbsp;').replace(/\t/g, '&emsp;');
   return beginsLine ? html.replace(/^ /, '&nbsp;') : html;
 }

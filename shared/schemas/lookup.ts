@@ -47,7 +47,9 @@ export const lookupSchema = object({
       (rows ?? []).every((row) => Object.values(row).every((cell) => cell.length <= 5000)),
     ),
 }).test('keys', function (lookup) {
-  const key = (lookup.columns ?? []).find(({ id }) => id === lookup.keyColumn);
+  // Said already, where it belongs.
+  if (!lookup.columns?.length) return true;
+  const key = lookup.columns.find(({ id }) => id === lookup.keyColumn);
   if (!key) return this.createError({ path: 'keyColumn', message: 'Choose the column that names the rows.' });
   const [problem] = keyProblems(lookup.rows ?? [], lookup.keyColumn);
   if (!problem) return true;

@@ -30,6 +30,13 @@ async function newcomer(baseURL: string, name: string): Promise<APIRequestContex
   return context;
 }
 
+/** A lookup with one row. */
+const TABLE = {
+  name: 'Prices',
+  columns: [{ id: 'c1', name: 'Name', type: 'text' }],
+  keyColumn: 'c1',
+  rows: [{ c1: 'A' }],
+};
 const EMPTY = { type: 'doc', content: [{ type: 'paragraph' }] };
 
 test('one account cannot read, change or guess what belongs to another, on any route', async ({ baseURL }) => {
@@ -49,6 +56,7 @@ test('one account cannot read, change or guess what belongs to another, on any r
   });
   const [message] = (await json(owner, '/messages')).rows.filter((row: { attachments: number }) => row.attachments);
   const note = await json(owner, '/notes', { name: 'Mine', subject: EMPTY, body: EMPTY });
+  const lookup = await json(owner, '/lookups', { ...TABLE, name: 'Hidden prices' });
   const draft = await json(owner, '/drafts', { mode: 'reply', originalId: message.id });
   const [person] = await json(owner, '/people?address=ada@client.example');
   const letter = await json(owner, '/drafts', { mode: 'new' });
@@ -58,7 +66,13 @@ test('one account cannot read, change or guess what belongs to another, on any r
     bcc: [],
     subject: EMPTY,
     body: EMPTY,
-    fills: {},
+    fills: {
+      one: {
+        blanks: [{ label: 'secret day', kind: 'text', options: {} }],
+        answers: { 'secret day': 'secret Monday' },
+        passages: {},
+      },
+    },
     quote: false,
   };
   const saved = await (await owner.put(`/api/drafts/${letter.id}`, { data: { ...content, version: 1 } })).json();
@@ -84,6 +98,16 @@ test('one account cannot read, change or guess what belongs to another, on any r
       path: `/people/${person.id}`,
       data: { version: 1, firstName: 'X', lastName: '', fullName: '', company: '' },
     },
+    'POST /people': { data: { name: 'Strange', address: 'strange@client.example' }, list: true },
+    'POST /answers/search': { data: { keys: ['secret day'], address: 'ada@client.example' }, list: true },
+    'GET /lookups': { list: true },
+    'POST /lookups': { data: TABLE, list: true },
+    'GET /lookups/[id]': { path: `/lookups/${lookup.id}` },
+    'PUT /lookups/[id]': { path: `/lookups/${lookup.id}`, data: { ...TABLE, version: 1 } },
+    'DELETE /lookups/[id]': { path: `/lookups/${lookup.id}` },
+    'POST /lookups/[id]/restore': { path: `/lookups/${lookup.id}/restore` },
+    'GET /lookups/[id]/uses': { path: `/lookups/${lookup.id}/uses` },
+    'POST /lookups/[id]/carry-key': { path: `/lookups/${lookup.id}/carry-key`, data: { from: 'A', to: 'B' } },
     'GET /notes': { list: true },
     'POST /notes': { data: { name: 'Strange', subject: EMPTY, body: EMPTY }, list: true },
     'GET /notes/[id]': { path: `/notes/${note.id}` },
@@ -112,8 +136,23 @@ test('one account cannot read, change or guess what belongs to another, on any r
     (await json(owner, '/messages')).rows,
     await json(owner, '/people'),
     await json(owner, '/settings'),
+    await json(owner, '/lookups'),
+    await json(owner, '/answers/search', { keys: ['secret day'] }),
   ]);
-  const secrets = [message.id, note.id, draft.id, person.id, letter.id, sending.id, 'secret.txt', 'Mine', 'Owner'];
+  const secrets = [
+    message.id,
+    note.id,
+    draft.id,
+    person.id,
+    letter.id,
+    sending.id,
+    lookup.id,
+    'secret.txt',
+    'Mine',
+    'Owner',
+    'Hidden',
+    'secret Monday',
+  ];
   for (const [route, { path, data, list, raw }] of Object.entries(asked)) {
     const [method, pattern] = route.split(' ') as [string, string];
     const ask = (context: APIRequestContext) =>
@@ -142,6 +181,8 @@ test('one account cannot read, change or guess what belongs to another, on any r
     (await json(owner, '/messages')).rows,
     await json(owner, '/people'),
     await json(owner, '/settings'),
+    await json(owner, '/lookups'),
+    await json(owner, '/answers/search', { keys: ['secret day'] }),
   ]);
   expect(after).toBe(before);
 });

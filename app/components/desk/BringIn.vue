@@ -16,7 +16,7 @@ function words({ progress: { added, known, broken, done } }: ImportedFile): stri
 </script>
 
 <template>
-  <aside class="bring" aria-label="Bringing messages in" role="status">
+  <div class="bring" aria-label="Bringing messages in" role="status">
     <div v-for="file in files" :key="file.name" class="file">
       <p class="name">
         <b>{{ file.name }}</b> <span class="small soft">{{ fileSize(file.size) }}</span>
@@ -32,7 +32,7 @@ function words({ progress: { added, known, broken, done } }: ImportedFile): stri
     </div>
     <button v-if="running" type="button" class="text-button" @click="emit('stop')">Stop</button>
     <button v-else type="button" class="text-button" @click="emit('clear')">Close</button>
-  </aside>
+  </div>
 </template>
 
 <style scoped>

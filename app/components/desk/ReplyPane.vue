@@ -48,6 +48,11 @@ const letter = useLetter(handle, {
   find,
   onSearchKey,
   onPlace: ({ insertion, label }) => fillList.value?.focus({ insertion, key: blankKey(label) }),
+  hold(text) {
+    if (!inserting) return false;
+    typedAhead += text;
+    return true;
+  },
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
 const { body, subject, search, questions, sights } = letter;
@@ -88,8 +93,13 @@ function onSearchKey(event: KeyboardEvent): boolean {
   return false;
 }
 
+/** What is typed while a note is fetched belongs to its first question, or to the letter behind it. */
+let inserting = false;
+let typedAhead = '';
+
 async function insert(id: string, range?: { from: number; to: number }) {
   failure.value = '';
+  inserting = true;
   try {
     const note = await notes.read(id);
     await lookups.need(note.subject, note.body);
@@ -98,9 +108,15 @@ async function insert(id: string, range?: { from: number; to: number }) {
     notes.used(id);
     await nextTick();
     if (!fillList.value?.focusFirst(insertion) && !letter.toCaret()) body.commands.focus();
+    await nextTick();
   } catch (error) {
     failure.value = messageOf(error);
     body.commands.focus();
+  } finally {
+    inserting = false;
+    // Into whatever has the focus now, as if it were typed there.
+    if (typedAhead) document.execCommand('insertText', false, typedAhead);
+    typedAhead = '';
   }
 }
 

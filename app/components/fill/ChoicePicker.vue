@@ -55,6 +55,7 @@ function onKey(event: KeyboardEvent) {
 }
 
 .choice {
+  min-height: 24px;
   display: flex;
   align-items: baseline;
   gap: var(--s2);

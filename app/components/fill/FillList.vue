@@ -374,6 +374,7 @@ defineExpose({ focusFirst, focus, focusPassage });
 }
 
 .switch {
+  min-height: 24px;
   display: flex;
   align-items: baseline;
   gap: var(--s2);

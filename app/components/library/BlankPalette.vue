@@ -116,7 +116,7 @@ const groups = computed<{ title: string; choices: Choice[] }[]>(() => [
   {
     title: 'Today',
     choices: TODAY_PARTS.map((part) => ({
-      title: part,
+      title: part === 'date' ? 'today' : part,
       kind: 'today',
       options: { part },
       label: part === 'date' ? 'today' : part,

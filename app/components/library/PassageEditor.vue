@@ -35,7 +35,15 @@ const labels = computed(() => {
 <template>
   <form class="passage-editor" aria-label="The chosen passage" @submit.prevent="setName">
     <label class="small" for="passage-name">Passage</label>
-    <el-input id="passage-name" v-model="name" size="small" maxlength="60" class="name" @blur="setName" />
+    <el-input
+      id="passage-name"
+      v-model="name"
+      size="small"
+      maxlength="60"
+      class="name"
+      @blur="setName"
+      @keydown.enter.prevent="setName"
+    />
     <el-select size="small" class="rule" aria-label="Stands in the letter" :model-value="rule" @change="setRule">
       <el-option value="on" label="in, unless left out" />
       <el-option value="off" label="left out, unless put in" />

@@ -178,6 +178,8 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
 }
 
 .as {
+  min-height: 24px;
+  align-items: center;
   display: flex;
   gap: var(--s4);
   padding-bottom: var(--s1);

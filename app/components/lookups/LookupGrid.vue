@@ -291,6 +291,8 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
 }
 
 select {
+  min-height: 24px;
+  min-width: 40px;
   border: 0;
   background: none;
   color: var(--ink-soft);

@@ -1,0 +1,454 @@
+import { simpleParser } from 'mailparser';
+import type { Page } from '@playwright/test';
+import { blank, bring, clientMessage, expect, expectAccessible, keepNote, paragraph, test, text } from './desk';
+
+const SERVICES = {
+  name: 'Services',
+  columns: [
+    { id: 's', name: 'Service', type: 'text' },
+    { id: 'p', name: 'Price', type: 'money' },
+    { id: 'n', name: 'Prepare', type: 'text' },
+  ],
+  keyColumn: 's',
+  rows: [
+    { s: 'Tuning', p: '95', n: 'a quiet room' },
+    { s: 'Voicing', p: '160' },
+    { s: 'Cleaning', p: '85' },
+  ],
+};
+
+async function keepLookup(page: Page, lookup: object = SERVICES): Promise<string> {
+  const response = await page.request.post('/api/lookups', { data: lookup });
+  expect(response.status(), await response.text()).toBe(200);
+  return (await response.json()).id;
+}
+
+/** Opens a reply to a client's message, with the letter ready to be typed in. */
+async function answer(page: Page, message: Parameters<typeof clientMessage>[0] = {}) {
+  await page.goto('/');
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage(message) }]);
+  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.keyboard.press('Alt+r');
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await expect(letter).toBeFocused();
+  return letter;
+}
+
+async function insert(page: Page, words: string, name: RegExp) {
+  await page.keyboard.type(`,,${words}`);
+  await expect(page.getByRole('option', { name })).toBeVisible();
+  await page.keyboard.press('Enter');
+}
+
+test('choices, passages, dates, money and reckoning, by keyboard alone', async ({ somebody: { page, received } }) => {
+  const wording = (...content: object[]) => ({ type: 'doc', content: [paragraph(...content)] });
+  await keepNote(page, {
+    name: 'Estimate',
+    body: [
+      paragraph(
+        text('I found '),
+        blank('findings', 'choice', {
+          several: true,
+          joined: 'and',
+          choices: [
+            { label: 'hammers', wording: wording(text('worn hammers')) },
+            {
+              label: 'strings',
+              wording: wording(text('rust on '), blank('count', 'number', { least: 1 }), text(' strings')),
+            },
+            { label: 'pins', wording: wording(text('loose pins')) },
+          ],
+        }),
+        text('. It costs '),
+        blank('price', 'money'),
+        text(', deposit '),
+        blank('deposit', 'reckoned', {
+          operation: 'percentage',
+          operands: [
+            { blank: '', column: '', number: 30 },
+            { blank: 'price', column: '', number: 0 },
+          ],
+          rounding: 'up',
+          step: 5,
+        }),
+        text(', on '),
+        blank('day', 'date', { weekday: false }),
+        text('.'),
+      ),
+      {
+        type: 'passage',
+        attrs: { label: 'loan piano', on: false, when: null },
+        content: [paragraph(text('A loan piano can stand in.'))],
+      },
+      paragraph(blank('caret', 'caret', {})),
+      paragraph(text('Bye.')),
+    ],
+  });
+  const letter = await answer(page);
+  await insert(page, 'estimate', /Estimate/);
+  // Figures take choices; the question inside the wording appears at once.
+  await expect(page.getByRole('checkbox', { name: /hammers/ })).toBeFocused();
+  await page.keyboard.press('1');
+  await page.keyboard.press('2');
+  await expect(letter).toContainText('I found worn hammers and rust on');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('count', { exact: true })).toBeFocused();
+  await page.keyboard.type('0');
+  await expect(page.getByText('It is at least 1.')).toBeVisible();
+  await page.keyboard.press('Backspace');
+  await page.keyboard.type('3');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('price', { exact: true })).toBeFocused();
+  await page.keyboard.type('240');
+  await expect(letter).toContainText('It costs £240, deposit £75,');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('31 june');
+  await expect(page.getByText('is no day that exists')).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('30 june 2027');
+  await expect(letter).toContainText('on 30 June 2027.');
+  await page.keyboard.press('Tab');
+  const loan = page.getByRole('checkbox', { name: /loan piano/ });
+  await expect(loan).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(letter).toContainText('A loan piano can stand in.');
+  await page.keyboard.press('Space');
+  await expect(letter).not.toContainText('A loan piano can stand in.');
+  await page.keyboard.press('Tab');
+  // The caret goes where the note wants it.
+  await expect(letter).toBeFocused();
+  await page.keyboard.type('Here.');
+  await expectAccessible(page);
+
+  // A changed answer changes every place, and leaves alone what was edited by hand.
+  await page.getByLabel('price', { exact: true }).fill('100');
+  await expect(letter).toContainText('It costs £100, deposit £30,');
+
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(letter).toContainText('deposit £30');
+  await page.getByLabel('count', { exact: true }).fill('12');
+  await expect(letter).toContainText('rust on 12 strings');
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('Sent.')).toBeVisible();
+  const mail = await simpleParser((await received())[0]!.raw);
+  expect(mail.text!.split('\n\nOn ')[0]!.trim()).toBe(
+    'I found worn hammers and rust on 12 strings. It costs £100, deposit £30, on 30 June 2027.\nHere.\nBye.',
+  );
+  expect(mail.html).not.toContain('loan piano');
+
+  // What was answered is offered the next time.
+  await page.goto('/');
+  await answer(page, { id: 'two', subject: 'Again' });
+  await insert(page, 'estimate', /Estimate/);
+  await page.keyboard.press('2');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('Before:')).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await expect(letter).toContainText('rust on 12 strings');
+});
+
+test('one chosen row fills every place; rows become a table; what is found in their message is confirmed', async ({
+  somebody: { page, received },
+}) => {
+  const lookup = await keepLookup(page);
+  const cell = (label: string, column: string, more: object = {}) =>
+    blank(label, 'lookup', { lookup, column, row: 'asked', ...more });
+  await keepNote(page, {
+    name: 'One service',
+    body: [
+      paragraph(
+        text('About '),
+        blank('order', 'message', { part: 'a reference' }),
+        text(': '),
+        cell('service', 's'),
+        text(' costs '),
+        cell('price', 'p', { row: 'same', of: 'service' }),
+        text('.'),
+        {
+          ...text(' Please prepare '),
+          marks: [
+            {
+              type: 'stretch',
+              attrs: { label: 'prepare', on: true, when: { blank: 'prepare', test: 'not empty', value: '' } },
+            },
+          ],
+        },
+        {
+          ...cell('prepare', 'n', { row: 'same', of: 'service' }),
+          marks: [
+            {
+              type: 'stretch',
+              attrs: { label: 'prepare', on: true, when: { blank: 'prepare', test: 'not empty', value: '' } },
+            },
+          ],
+        },
+      ),
+    ],
+  });
+  const entry = (column: string) => ({ type: 'doc', content: [paragraph(cell(column, column, { row: 'entry' }))] });
+  await keepNote(page, {
+    name: 'Price table',
+    body: [
+      paragraph(
+        blank('services', 'rows', {
+          lookup,
+          form: 'table',
+          titles: true,
+          columns: [
+            { title: 'Service', wording: entry('s') },
+            { title: 'Price', wording: entry('p') },
+          ],
+        }),
+      ),
+      paragraph(
+        text('Together '),
+        blank('together', 'reckoned', { operation: 'sum', operands: [{ blank: 'services', column: 'p', number: 0 }] }),
+      ),
+    ],
+  });
+  const letter = await answer(page, {
+    text: 'Dear Robin,\r\n\r\nabout order number TB-4471: could you come?\r\n\r\nAda',
+  });
+  await insert(page, 'one service', /One service/);
+  await expect(page.getByLabel('order', { exact: true })).toBeFocused();
+  await expect(page.getByLabel('order', { exact: true })).toHaveValue('TB-4471');
+  await expect(letter).not.toContainText('TB-4471');
+  await page.keyboard.press('Tab');
+  await expect(letter).toContainText('About TB-4471:');
+  await page.keyboard.type('tun');
+  await page.keyboard.press('Enter');
+  await expect(letter).toContainText('Tuning costs £95. Please prepare a quiet room');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('voi');
+  await page.keyboard.press('Tab');
+  await expect(letter).toContainText('Voicing costs £160.');
+  await expect(letter).not.toContainText('Please prepare');
+
+  await page.keyboard.press('Escape');
+  await expect(letter).toBeFocused();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.press('Enter');
+  await insert(page, 'price table', /Price table/);
+  await page.keyboard.type('tun');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('clea');
+  await page.keyboard.press('Enter');
+  await expect(letter.getByRole('table')).toContainText('Cleaning');
+  await expect(letter).toContainText('Together £180');
+  await page.keyboard.press('Backspace');
+  await expect(letter.getByRole('table')).not.toContainText('Cleaning');
+  await expect(letter).toContainText('Together £95');
+  await expectAccessible(page);
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('Sent.')).toBeVisible();
+  const mail = await simpleParser((await received())[0]!.raw);
+  expect(mail.text).toContain('About TB-4471: Voicing costs £160.');
+  expect(mail.text).toContain('Service  Price\nTuning   £95\nTogether £95');
+  expect(mail.html).toMatch(/<table[^>]*>.*Tuning.*£95/s);
+});
+
+test('a missing fact is asked, and one tick keeps it with the person', async ({ somebody: { page } }) => {
+  await keepNote(page, {
+    name: 'Visit',
+    body: [paragraph(text('I come to '), blank('street', 'person', { field: 'street' }))],
+  });
+  const letter = await answer(page);
+  await insert(page, 'visit', /Visit/);
+  await page.keyboard.type('7 Gull Steps');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('keep with Ada')).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(letter).toContainText('I come to 7 Gull Steps');
+  await expect
+    .poll(async () => (await (await page.request.get('/api/people?address=ada@client.example')).json())[0].fields)
+    .toEqual([{ name: 'street', value: '7 Gull Steps' }]);
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await expect(page.getByText('Draft discarded.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('article', { name: 'Their message' })).toContainText('could you come');
+  await page.keyboard.press('Alt+r');
+  await expect(letter).toBeFocused();
+  await insert(page, 'visit', /Visit/);
+  await expect(letter).toContainText('I come to 7 Gull Steps');
+  await expect(page.getByText('Nothing is open.')).toBeVisible();
+});
+
+test('a place in the letter leads to its question; a changed recipient changes what depends on them', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, {
+    name: 'Hello',
+    body: [
+      paragraph(
+        text('Dear '),
+        blank('first name', 'person', { field: 'firstName' }),
+        text(', see you on '),
+        blank('day'),
+        text('.'),
+      ),
+    ],
+  });
+  const letter = await answer(page);
+  await insert(page, 'hello', /Hello/);
+  await page.keyboard.type('Monday');
+  await page.keyboard.press('Escape');
+  await letter.getByText('Monday').click();
+  await expect(page.getByLabel('day', { exact: true })).toBeFocused();
+  await letter.getByText('Ada', { exact: true }).click();
+  await expect(page.getByLabel('first name', { exact: true })).toBeFocused();
+  await page.getByRole('button', { name: /Ada Marsh.*Change/ }).click();
+  await page.getByLabel('To', { exact: true }).fill('Bo Finch <bo@client.example>');
+  await page.keyboard.press('Tab');
+  await expect(letter).toContainText('Dear Bo, see you on Monday.');
+});
+
+test('a lookup is made, pasted into, checked, exported, and its changed key carried through', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/lookups');
+  await expect(page.getByText('A lookup is a table of facts')).toBeVisible();
+  await page.getByRole('button', { name: 'New lookup' }).click();
+  const cell = (name: string, row: number) => page.getByLabel(`${name}, row ${row}`, { exact: true });
+  await cell('Name', 1).fill('Tuning');
+  await cell('Price', 1).fill('£95');
+  await cell('Price', 1).press('Enter');
+  await expect(cell('Price', 2)).toBeFocused();
+  await cell('Name', 2).focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'Voicing\t160\nCleaning\tmany\n');
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(cell('Price', 2)).toHaveValue('£160');
+  // What does not fit its column is kept and shown.
+  await expect(cell('Price', 3)).toHaveValue('many');
+  await expect(cell('Price', 3)).toHaveAttribute('aria-invalid', 'true');
+  await cell('Price', 3).fill('85');
+  await cell('Name', 3).fill('Tuning');
+  await cell('Name', 3).blur();
+  await expect(page.getByText('“Tuning” stands twice')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Name', 3)).toHaveValue('Cleaning');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expectAccessible(page);
+
+  const [{ id }] = await (await page.request.get('/api/lookups')).json();
+  await keepNote(page, {
+    name: 'Fixed',
+    body: [paragraph(blank('price', 'lookup', { lookup: id, column: 'c2', row: 'fixed', of: 'Tuning' }))],
+  });
+  await page.reload();
+  await expect(page.getByText('Used in “Fixed”')).toBeVisible();
+  await cell('Name', 1).fill('Tuning, upright');
+  await cell('Name', 1).press('Tab');
+  await page.getByRole('button', { name: 'Put “Tuning, upright” there too' }).click();
+  await expect
+    .poll(async () => JSON.stringify(await (await page.request.get(`/api/lookups/${id}/uses`)).json()))
+    .toContain('Tuning, upright');
+  await page.getByRole('button', { name: 'Remove column Price' }).click();
+  await expect(page.getByText('“Fixed” takes cells of “Price”')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export CSV' }).click(),
+  ]);
+  const csv = (await (await download.createReadStream()).toArray()).join('');
+  expect(csv).toContain('"Tuning, upright",£95');
+
+  await page.getByRole('button', { name: 'From a table' }).click();
+  await page.getByLabel('Cells from a spreadsheet').fill('Town\tFee\nTern Bay\t\nNetherby\t15\nTern Bay\t9');
+  await expect(page.getByText('“Tern Bay” stands in lines 2, 4')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep as a lookup' })).toBeDisabled();
+  await page.getByLabel('CSV file').setInputFiles({
+    name: 'Towns.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Town;Fee\nF\xe6r\xf8g\xe5de;8\nNetherby;15', 'latin1'),
+  });
+  await expect(page.getByText('Windows-1252, separated by semicolons')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Keep as a lookup' }).click();
+  await expect(cell('Town', 1)).toHaveValue('Færøgåde');
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Town', 1)).toHaveValue('Færøgåde');
+});
+
+test('on the bench: passages, choices and lookups are written, and what looks like a blank is offered', async ({
+  somebody: { page },
+}) => {
+  await keepLookup(page);
+  await page.goto('/library?note=new');
+  await page.getByLabel('Name', { exact: true }).fill('Bench');
+  const body = page.getByRole('textbox', { name: 'Body' });
+  await body.fill('Dear NAME, it costs £____ on DATE.');
+  const offers = page.getByRole('region', { name: 'What looks like a blank' });
+  await expect(offers).toContainText('NAME');
+  await offers.getByRole('button', { name: 'Leave “NAME”' }).click();
+  await offers.getByRole('button', { name: 'Take all' }).click();
+  await expect(body.locator('.blank')).toHaveCount(2);
+  await expect(offers).toBeHidden();
+
+  await body.press('Control+End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Take a loan piano meanwhile.');
+  await page.keyboard.press('Shift+Home');
+  await page.getByRole('button', { name: 'Optional passage' }).click();
+  await page.getByLabel('Passage', { exact: true }).fill('loan');
+  await page.getByLabel('Passage', { exact: true }).press('Enter');
+  const tried = page.getByRole('region', { name: 'Try the note' });
+  await expect(tried).toContainText('Take a loan piano meanwhile.');
+  await tried.getByRole('checkbox', { name: /loan/ }).uncheck();
+  await expect(tried).not.toContainText('Take a loan piano meanwhile.');
+
+  await body.press('Control+End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Lookup' }).last().click();
+  await page.getByRole('menuitem', { name: 'Services: Service' }).click();
+  await expect(page.getByRole('form', { name: 'The chosen blank' })).toBeVisible();
+  await body.press('Control+End');
+  await page.keyboard.type(' at ');
+  await page.getByRole('button', { name: 'Lookup' }).last().click();
+  await page.getByRole('menuitem', { name: 'Services: Price' }).click();
+  await tried.getByRole('combobox', { name: 'Service', exact: true }).fill('voi');
+  await page.keyboard.press('Enter');
+  await expect(tried).toContainText('Voicing at £160');
+  await tried.getByText('Plain text').click();
+  await expect(tried.locator('pre')).toContainText('Voicing at £160');
+  await tried.getByText('Narrow mail').click();
+  await expect(tried.locator('.sheet')).toHaveCSS('width', '360px');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+
+  // A reckoning in a circle is said at once, with the place.
+  await body.press('Control+End');
+  await page.getByRole('button', { name: 'Reckoned' }).click();
+  await page.getByRole('menuitem', { name: 'Reckoned from other blanks' }).click();
+  await expect(page.getByText('The blank "sum": it needs two values to reckon with.')).toBeVisible();
+});
+
+test('a sent message becomes a note, its client’s facts offered as blanks', async ({ somebody: { page } }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New message' }).click();
+  await page.getByLabel('To', { exact: true }).fill('Ada Marsh <ada@client.example>');
+  await page.getByRole('textbox', { name: 'Subject' }).fill('Your visit');
+  await page.getByRole('textbox', { name: 'Your reply' }).fill('Dear Ada, I come on Tuesday 8 December 2026 for £240.');
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByText('Sent.')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Which messages' }).press('Enter');
+  await page.getByRole('option', { name: 'Sent' }).click();
+  await page.getByRole('button', { name: /Your visit/ }).click();
+  await page.getByRole('link', { name: 'Make a note of it' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Your visit');
+  const offers = page.getByRole('region', { name: 'What looks like a blank' });
+  await expect(offers).toContainText('Ada');
+  await expect(offers).toContainText('Tuesday 8 December 2026');
+  await expect(offers).toContainText('£240');
+  await offers.getByRole('button', { name: 'Take all' }).click();
+  await expect(page.getByRole('textbox', { name: 'Body' }).locator('.blank')).toHaveCount(3);
+});
