@@ -5,6 +5,7 @@ import { startMariaDb } from '../bin/lib/mariadb.mjs';
 import { benchCandidates } from './candidates';
 import { benchFill } from './fill';
 import { benchImport } from './import';
+import { benchLetter } from './letter';
 import { benchSearch } from './search';
 
 const root = process.cwd();
@@ -14,11 +15,12 @@ const wanted = (name: string) => !only || only === name;
 if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
 if (wanted('fill')) benchFill(5_000);
 if (wanted('blanks')) benchCandidates();
-if (wanted('import')) {
+if (wanted('import') || wanted('letter')) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
-    await benchImport(url, 10_000);
+    if (wanted('letter')) await benchLetter(url);
+    if (wanted('import')) await benchImport(url, 10_000);
   } finally {
     await stop();
     await rm(folder, { recursive: true, force: true });

@@ -38,13 +38,15 @@ export function openBlank(
  * Wordings bring their own formatting and blanks; those are filled too.
  */
 export function inlineContent(blank: BlankDef, id: PlaceId, evaluation: Evaluation, marks: readonly Mark[]): Node[] {
-  const outcome = evaluation.outcome(blank.label, evaluation.blank(blank.label) ?? blank);
+  const outcome = evaluation.outcome(blank.label, blank);
   if (!isValue(outcome)) return [openBlank(blank, id, false, marks)];
   const { content, text } = outcome;
   if (content ? !content.length : !text) return [openBlank(blank, id, true, marks)];
-  const around = AROUND.filter((name) => marks.some(({ type }) => type.name === name)).join(' ');
-  const own = { ...id, label: blank.label, around, value: content ? skeleton(content) : text };
-  const all = schema.marks.filled.create(own).addToSet(marks);
+  const around = marks.length ? AROUND.filter((name) => marks.some(({ type }) => type.name === name)).join(' ') : '';
+  const { insertion, place } = id;
+  const value = content ? skeleton(content) : text;
+  const mark = schema.marks.filled.create({ insertion, place, label: blank.label, value, around });
+  const all = marks.length ? mark.addToSet(marks) : [mark];
   if (!content) {
     if (!text.includes('\n')) return [schema.text(text, all)];
     return text
@@ -101,7 +103,7 @@ const made = new WeakMap<DocJson[], Map<string, Node>>();
 
 /** The block of a place that is filled with a table or a list. While it waits, the blank stands in it by itself. */
 export function blockContent(blank: BlankDef, id: PlaceId, evaluation: Evaluation): Node {
-  const outcome = evaluation.outcome(blank.label, evaluation.blank(blank.label) ?? blank);
+  const outcome = evaluation.outcome(blank.label, blank);
   const attrs = { ...id, label: blank.label };
   if (!isValue(outcome) || !outcome.blocks) {
     const inline = isValue(outcome) ? inlineContent(blank, id, evaluation, []) : [openBlank(blank, id, false, [])];

@@ -1,6 +1,14 @@
 import { dayAt } from '../calendar/day';
 import { blankKey } from './key';
-import type { Answers, BlankDef, Control, FillContext, Outcome, Scope } from './kind';
+import {
+  answerTo,
+  type Answers,
+  type BlankDef,
+  type Control,
+  type FillContext,
+  type Outcome,
+  type Scope,
+} from './kind';
 import { kindOf, optionsOf } from './registry';
 
 const days = new Map<string, string>();
@@ -53,11 +61,15 @@ export class Evaluation {
     return this.#defs.get(blankKey(label)) ?? null;
   }
 
-  /** What comes of the blank with this label: the answer where there is one, else what is known; null waits. */
-  outcome(label: string, blank = this.blank(label)): Outcome {
+  /**
+   * What comes of the blank with this label: the answer where there is one, else what is known; null waits.
+   * @param fallback the blank, where this is not one of the note's
+   */
+  outcome(label: string, fallback: BlankDef | null = null): Outcome {
     const key = blankKey(label);
     const known = this.#outcomes.get(key);
     if (known !== undefined) return known;
+    const blank = this.#defs.get(key) ?? fallback;
     if (!blank) return null;
     if (this.#busy.has(key)) return { problem: `"${blank.label}" is reckoned from itself.` };
     this.#busy.add(key);
@@ -65,7 +77,7 @@ export class Evaluation {
     try {
       const kind = kindOf(blank.kind);
       const options = optionsOf(blank);
-      const answer = this.answers[key];
+      const answer = answerTo(this.answers, key);
       outcome = answer === undefined ? kind.known(options, this.#scope) : kind.answered(answer, options, this.#scope);
     } catch {
       outcome = { problem: `"${blank.label}" could not be worked out from what it was given.` };

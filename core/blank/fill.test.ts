@@ -89,6 +89,13 @@ describe('what fills itself', () => {
     }
   });
 
+  it('may be called anything', () => {
+    for (const label of ['constructor', '__proto__', 'toString', 'hasOwnProperty']) {
+      expect(filledText(body(blank(label)))).toBe(`[${label}]`);
+      expect(filledText(body(blank(label)), Object.fromEntries([[label.toLowerCase(), 'x']]))).toBe('x');
+    }
+  });
+
   it('asks a blank of a kind it does not know as text, and never throws', () => {
     expect(filledText(body(blank('odd', 'from the future', { x: 1 })))).toBe('[odd]');
     expect(filledText(body(blank('odd', 'from the future')), { odd: 'answer' })).toBe('answer');

@@ -85,6 +85,10 @@ export type Answer = string | string[];
 /** Answers by {@link file://./key.ts blankKey}. */
 export type Answers = Record<string, Answer>;
 
+/** The answer to a question; undefined when there is none, whatever the question is called. */
+export const answerTo = (answers: Answers | undefined, key: string): Answer | undefined =>
+  answers && Object.hasOwn(answers, key) ? answers[key] : undefined;
+
 /** A blank as its node says. */
 export interface BlankDef {
   label: string;

@@ -3,7 +3,7 @@ import { blankKey } from './key';
 import { evaluate } from './letter';
 import { Evaluation } from './evaluate';
 import type { Fills } from './fill';
-import { isValue, type Control, type FillContext } from './kind';
+import { answerTo, isValue, type Control, type FillContext } from './kind';
 import { passagesIn } from './passage';
 import { kindOf, optionsOf } from './registry';
 import { placesIn } from './places';
@@ -68,7 +68,7 @@ export function questionsIn(parts: Node[], context: FillContext, fills: Fills): 
       }
       const key = blankKey(label);
       const id = `${insertion}\n${key}`;
-      const isAnswered = fills[insertion]?.answers[key] !== undefined;
+      const isAnswered = answerTo(fills[insertion]?.answers, key) !== undefined;
       const known = questions.get(id);
       if (!known) {
         const outcome = evaluation.outcome(label, blank);
@@ -90,7 +90,8 @@ export function questionsIn(parts: Node[], context: FillContext, fills: Fills): 
         order.push({ at: base + place.from, question });
         continue;
       }
-      if (place.form !== 'rows' && !(place.form === 'inside' && place.label === known.label)) known.places++;
+      // Another blank that asks for the same row is no further place of this one.
+      if (blankKey(place.label) === key && place.form !== 'inside') known.places++;
       if (known.state === 'edited' && state !== 'edited') {
         known.text = place.text;
         known.state = state === 'filled' ? (isAnswered ? 'answered' : 'known') : state;

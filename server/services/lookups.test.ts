@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { lookupSchema } from '#shared/schemas/lookup';
+import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
 import { newAccount, openTestApplication } from '../../tests/application';
 import { docFromText, emptyDoc } from '../../core/note/schema';
 import { rememberFills, readAnswersGiven } from './answers';
@@ -18,11 +18,11 @@ import { changePerson, meetByAddress } from './people';
 
 const app = await openTestApplication();
 
-const TOWNS = {
+const TOWNS: LookupInput = {
   name: 'Towns',
   columns: [
-    { id: 'k', name: 'Town', type: 'text' as const },
-    { id: 'f', name: 'Fee', type: 'money' as const },
+    { id: 'k', name: 'Town', type: 'text' },
+    { id: 'f', name: 'Fee', type: 'money' },
   ],
   keyColumn: 'k',
   rows: [{ k: 'Netherby', f: '15' }, { k: 'Færøgåde', f: '25' }, { k: '棚部' }],

@@ -114,10 +114,22 @@ async function insert(id: string, range?: { from: number; to: number }) {
     body.commands.focus();
   } finally {
     inserting = false;
-    // Into whatever has the focus now, as if it were typed there.
-    if (typedAhead) document.execCommand('insertText', false, typedAhead);
+    typeAhead(typedAhead);
     typedAhead = '';
   }
+}
+
+/** Types into whatever has the focus now. */
+function typeAhead(text: string) {
+  const target = document.activeElement;
+  if (!text || !target) return;
+  if (target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type === 'text')) {
+    target.setRangeText(text, target.selectionStart ?? 0, target.selectionEnd ?? 0, 'end');
+    target.dispatchEvent(new InputEvent('input', { bubbles: true, data: text, inputType: 'insertText' }));
+  } else if (target instanceof HTMLInputElement) {
+    for (const key of text)
+      target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+  } else body.commands.insertContent({ type: 'text', text });
 }
 
 /** The note nearest to hand is fetched before it is asked for. */

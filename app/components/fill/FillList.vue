@@ -2,7 +2,7 @@
 import { CalendarDays } from 'lucide-vue-next';
 import { isDay } from '../../../core/calendar/day';
 import type { Fills } from '../../../core/blank/fill';
-import type { Answer } from '../../../core/blank/kind';
+import { answerTo, type Answer } from '../../../core/blank/kind';
 import type { BlankQuestion, DraftQuestion, PassageQuestion } from '../../../core/blank/questions';
 
 const props = defineProps<{
@@ -40,7 +40,7 @@ const known = computed(() =>
   ),
 );
 
-const answerOf = ({ insertion, key }: BlankQuestion) => props.fills[insertion]?.answers[key];
+const answerOf = ({ insertion, key }: BlankQuestion) => answerTo(props.fills[insertion]?.answers, key);
 const listOf = (question: BlankQuestion) => {
   const answer = answerOf(question);
   return Array.isArray(answer) ? answer : answer ? [answer] : [];
@@ -54,9 +54,13 @@ const textOf = (question: BlankQuestion) => {
 const isWide = (question: DraftQuestion) =>
   question.type === 'blank' && ['choice', 'rows', 'long', 'lookup'].includes(question.control.type);
 
+const beforeOf = ({ key }: BlankQuestion) =>
+  props.before && Object.hasOwn(props.before, key) ? props.before[key]! : [];
 /** What was answered before and is not what stands there. */
 const earlier = (question: BlankQuestion) =>
-  (props.before?.[question.key] ?? []).filter((answer) => answer !== textOf(question)).slice(0, 3);
+  beforeOf(question)
+    .filter((answer) => answer !== textOf(question))
+    .slice(0, 3);
 
 /** The question the caret is in: only there is shown what was answered before. */
 const current = ref('');
@@ -96,10 +100,7 @@ const focusPassage = (insertion: string, place: string) => focusId(`${insertion}
 
 /** Goes through what was found and what was answered before; false when there is nothing else, or something was typed. */
 function step(question: BlankQuestion, by: number): boolean {
-  const answers = [
-    ...(question.control.proposals ?? []).map(({ answer }) => answer),
-    ...(props.before?.[question.key] ?? []),
-  ];
+  const answers = [...(question.control.proposals ?? []).map(({ answer }) => answer), ...beforeOf(question)];
   const now = answerOf(question);
   const at = answers.indexOf(String(now ?? question.control.proposals?.[0]?.answer ?? ''));
   if (!answers.length || (at < 0 && textOf(question))) return false;
