@@ -28,8 +28,8 @@ interface Surroundings {
   onSearchKey(event: KeyboardEvent): boolean;
   onPlace(place: Pick<Place, 'insertion' | 'label'>): void;
   onPassage(insertion: string, place: string): void;
-  /** Takes what is typed while a note is on its way into the letter; false when none is. */
-  hold(text: string): boolean;
+  /** Takes what is typed, or a key pressed, while a note is on its way into the letter; false when none is. */
+  hold(typed: { text: string } | { key: string }): boolean;
 }
 
 /** The letter on the Desk, for the draft that is open: its two editors, the notes put into it, the fill list and the last look. */
@@ -53,7 +53,10 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const here = placesIn(body.state.doc).filter(({ from, to }) => pos >= from && pos <= to);
     // The innermost: a place may stand inside the wording of another.
     const place = here.sort((a, b) => a.to - a.from - (b.to - b.from))[0];
-    if (place) around.onPlace(place);
+    if (!place) return false;
+    // The caret stays where it was put, to come back to.
+    body.commands.setTextSelection(pos);
+    around.onPlace(place);
     return false;
   };
 
@@ -71,7 +74,11 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       editorProps: {
         attributes: { class: 'letter', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Your reply' },
         handleClick: clicked,
-        handleTextInput: (_view, _from, _to, text) => around.hold(text),
+        handleTextInput: (_view, _from, _to, text) => around.hold({ text }),
+        handleKeyDown: (_view, event) => {
+          if (/^(Enter|Tab|Backspace|Escape)$/.test(event.key) && around.hold({ key: event.key })) return true;
+          return event.key === 'Tab' && !event.altKey && toPlace(event.shiftKey ? -1 : 1);
+        },
       },
       onUpdate: ({ editor }) => {
         changes.value++;
@@ -198,6 +205,20 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     () => JSON.stringify([context.value.person, context.value.message, context.value.sender]),
     () => follow(),
   );
+
+  /** Goes from the caret to the next place of a blank, or the one before, and from there to its question. */
+  function toPlace(step: 1 | -1): boolean {
+    const { selection, doc } = body.state;
+    // In a list the key moves the item.
+    if (selection.$head.node(-1)?.type.name === 'listItem') return false;
+    const places = placesIn(doc).filter(({ form, insertion }) => form !== 'inside' && fills.value[insertion]);
+    const place =
+      step > 0 ? places.find(({ from }) => from >= selection.to) : places.findLast(({ to }) => to <= selection.from);
+    if (!place) return false;
+    body.commands.setTextSelection(step > 0 ? place.to : place.from);
+    around.onPlace(place);
+    return true;
+  }
 
   /** Puts the caret where the note wants it, after filling. False when it names no place. */
   function toCaret(): boolean {

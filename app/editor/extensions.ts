@@ -108,7 +108,8 @@ const leftOut = (name: 'passageOut' | 'stretchOut', inline: boolean) =>
     group: inline ? 'inline' : 'block',
     inline,
     atom: true,
-    selectable: true,
+    // What is typed must not take the place of what a reader does not see.
+    selectable: false,
     addAttributes: plain({ ...PASSAGE, content: [] }),
     parseHTML: () => from(inline ? 'span' : 'div', name.toLowerCase()),
     renderHTML: ({ node }) => [

@@ -33,7 +33,6 @@ let asked = 0;
 async function open() {
   const number = ++asked;
   problem.value = '';
-  wish = null;
   if (message.value?.id !== messageId.value) message.value = null;
   if (!draftId.value || draft.value?.id !== draftId.value) draft.value = null;
   if (!messageId.value && !draftId.value) return;
@@ -48,7 +47,9 @@ async function open() {
       if (number !== asked) return;
       message.value = opened;
       draft.value = answer.draft;
-      if (wish) void begin(wish);
+      const wished = wish && wish.until > Date.now() ? wish.mode : null;
+      wish = null;
+      if (wished) void begin(wished);
       if (!opened.seen) void mail.change(id, { seen: true }).catch(() => {});
     } else {
       const opened = await api<Draft>(`/drafts/${draftId.value}`);
@@ -74,11 +75,12 @@ onMounted(async () => {
   else if (mail.rows[0]) await navigateTo({ query: { message: mail.rows[0].id } }, { replace: true });
 });
 
-/** An answer asked for while its message is still being opened. */
-let wish: DraftMode | null = null;
+/** An answer asked for while its message is still being opened, or just before. */
+let wish: { mode: DraftMode; until: number } | null = null;
+const WISH_MS = 2_000;
 
 async function begin(mode: DraftMode): Promise<boolean> {
-  wish = mode !== 'new' && !message.value && reading.value ? mode : null;
+  wish = mode !== 'new' && !message.value ? { mode, until: Date.now() + WISH_MS } : null;
   if (mode !== 'new' && (!message.value || draft.value)) return false;
   done.value = null;
   try {

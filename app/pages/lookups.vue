@@ -27,8 +27,8 @@ const uses = shallowRef<LookupUse[]>([]);
 const deleted = shallowRef<{ id: string; name: string } | null>(null);
 /** A key that was changed although notes name it. */
 const carrying = shallowRef<{ from: string; to: string; notes: string[] } | null>(null);
-/** A column about to go although notes take cells of it. */
-const removing = shallowRef<{ column: Column; notes: string[] } | null>(null);
+/** Something about to go although notes draw on it. */
+const removing = shallowRef<{ what: string; then: string; notes: string[]; act(): unknown } | null>(null);
 const grid = ref<{ showRow(at: number): void }>();
 
 const ways = computed<Ways>(() => {
@@ -155,18 +155,37 @@ async function carry() {
     problem.value = messageOf(error);
   }
 }
-function removeColumn(column: Column) {
-  const notes = uses.value.filter(({ columns }) => columns.includes(column.id)).map(({ name }) => name);
-  if (notes.length) removing.value = { column, notes };
-  else dropColumn(column);
-}
-function dropColumn(column: Column) {
+/** Does it at once when no note is touched; else says which are, and asks. */
+function askFirst(what: string, then: string, touched: LookupUse[], act: () => unknown) {
   removing.value = null;
-  const { columns, rows } = open.value!;
-  change({
-    columns: columns.filter(({ id }) => id !== column.id),
-    rows: rows.map(({ [column.id]: _gone, ...row }) => row),
+  if (!touched.length) return act();
+  removing.value = {
+    what,
+    then,
+    notes: touched.map(({ name }) => name),
+    act() {
+      removing.value = null;
+      return act();
+    },
+  };
+}
+function removeColumn(column: Column) {
+  const touched = uses.value.filter(({ columns }) => columns.includes(column.id));
+  askFirst(`the column “${column.name}”`, 'Without it they will ask for the words.', touched, () => {
+    const { columns, rows } = open.value!;
+    change({
+      columns: columns.filter(({ id }) => id !== column.id),
+      rows: rows.map(({ [column.id]: _gone, ...row }) => row),
+    });
   });
+}
+function removeRow(at: number) {
+  const { rows, keyColumn } = open.value!;
+  const key = rows[at]?.[keyColumn] ?? '';
+  const touched = uses.value.filter(({ keys }) => keys.some((other) => foldKey(other) === foldKey(key)));
+  askFirst(`the row “${key}”`, 'Without it they will ask for the words.', touched, () =>
+    change({ rows: open.value!.rows.filter((_, i) => i !== at) }),
+  );
 }
 
 // Making, deleting, handing out
@@ -194,7 +213,9 @@ async function keep(input: LookupInput) {
     problem.value = messageOf(error);
   }
 }
-async function remove() {
+const remove = () =>
+  askFirst('this lookup', 'Without it they will ask for the words; it can be brought back.', uses.value, removeAll);
+async function removeAll() {
   const gone = open.value!;
   try {
     state.value = 'saved';
@@ -298,10 +319,9 @@ const names = (list: string[]) =>
           <button type="button" class="text-button" @click="carrying = null">Leave them</button>
         </p>
         <p v-if="removing" class="notice" role="status">
-          {{ names(removing.notes) }} {{ removing.notes.length === 1 ? 'takes' : 'take' }} cells of “{{
-            removing.column.name
-          }}”. Without it they will ask for the words.
-          <button type="button" class="text-button" @click="dropColumn(removing.column)">Remove it</button>
+          {{ names(removing.notes) }} {{ removing.notes.length === 1 ? 'draws' : 'draw' }} on {{ removing.what }}.
+          {{ removing.then }}
+          <button type="button" class="text-button" @click="removing.act()">Remove it</button>
           <button type="button" class="text-button" @click="removing = null">Keep it</button>
         </p>
         <LookupGrid
@@ -314,6 +334,7 @@ const names = (list: string[]) =>
           @change="change"
           @key="onKey"
           @remove-column="removeColumn"
+          @remove-row="removeRow"
         />
         <footer class="foot small">
           <template v-if="problems.length">

@@ -1,5 +1,12 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { docFromText } from '../../core/note/schema';
+import { blanksIn } from '../../core/blank/blanks';
+import { passagesIn } from '../../core/blank/passage';
+import { KINDS } from '../../core/blank/registry';
+import { checkNote } from '../../core/note/check';
+import { parseDoc } from '../../core/note/schema';
+import { readLookup, readLookups } from './lookups';
+import { readNote, readNotes } from './notes';
 import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
 import { currentMigration, migrate, NEWEST_MIGRATION } from '../db/migrations';
 import { newId } from '../db/id';
@@ -142,5 +149,27 @@ describe('the demo', () => {
     );
     expect(rows.every(({ receivedAt }) => receivedAt <= app.now())).toBe(true);
     for (const row of rows) expect((await box.get(row.id)).raw.toString()).toMatch(/\.example/);
+  });
+
+  it('holds every kind of blank, in notes that are in order, on lookups of its own', async () => {
+    const wren = await enterDemo(app, plainPasswords, true);
+    const lookups = Object.fromEntries(
+      await Promise.all(
+        (await readLookups(app, wren.id)).map(async ({ id }) => [id, await readLookup(app, wren.id, id)]),
+      ),
+    );
+    const kinds = new Set<string>();
+    const passages = new Set<string>();
+    for (const { id } of await readNotes(app, wren.id)) {
+      const note = await readNote(app, wren.id, id);
+      const docs = [parseDoc(note.subject), parseDoc(note.body)] as const;
+      expect(checkNote(...docs, lookups)).toEqual([]);
+      for (const doc of docs) {
+        for (const { kind } of blanksIn(doc)) kinds.add(kind);
+        for (const { attrs, isBlock } of passagesIn(doc)) passages.add(`${isBlock} ${Boolean(attrs.when)}`);
+      }
+    }
+    expect([...kinds].sort()).toEqual(KINDS.map(({ name }) => name).sort());
+    expect(passages.size).toBe(4);
   });
 });

@@ -118,6 +118,15 @@ test('choices, passages, dates, money and reckoning, by keyboard alone', async (
   // The caret goes where the note wants it.
   await expect(letter).toBeFocused();
   await page.keyboard.type('Here.');
+  // What is left out cannot be typed over.
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.type(' There.');
+  await expect(letter.locator('.passage-out')).toHaveCount(1);
+  for (let i = 0; i < 7; i++) await page.keyboard.press('Backspace');
+  await expect(letter.locator('.passage-out')).toHaveCount(1);
   await expectAccessible(page);
 
   // A changed answer changes every place, and leaves alone what was edited by hand.
@@ -259,6 +268,8 @@ test('a missing fact is asked, and one tick keeps it with the person', async ({ 
   await page.keyboard.press('Tab');
   await expect(page.getByLabel('keep with Ada')).toBeFocused();
   await page.keyboard.press('Space');
+  await page.keyboard.press('Tab');
+  await expect(letter).toBeFocused();
   await expect(letter).toContainText('I come to 7 Gull Steps');
   await expect
     .poll(async () => (await (await page.request.get('/api/people?address=ada@client.example')).json())[0].fields)
@@ -297,6 +308,11 @@ test('a place in the letter leads to its question; a changed recipient changes w
   await expect(page.getByLabel('day', { exact: true })).toBeFocused();
   await letter.getByText('Ada', { exact: true }).click();
   await expect(page.getByLabel('first name', { exact: true })).toBeFocused();
+  // Back to the letter, and by Tab to the next place.
+  await page.keyboard.press('Escape');
+  await expect(letter).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('day', { exact: true })).toBeFocused();
   await page.getByRole('button', { name: /Ada Marsh.*Change/ }).click();
   await page.getByLabel('To', { exact: true }).fill('Bo Finch <bo@client.example>');
   await page.keyboard.press('Tab');
@@ -349,7 +365,7 @@ test('a lookup is made, pasted into, checked, exported, and its changed key carr
     .poll(async () => JSON.stringify(await (await page.request.get(`/api/lookups/${id}/uses`)).json()))
     .toContain('Tuning, upright');
   await page.getByRole('button', { name: 'Remove column Price' }).click();
-  await expect(page.getByText('“Fixed” takes cells of “Price”')).toBeVisible();
+  await expect(page.getByText('“Fixed” draws on the column “Price”')).toBeVisible();
   await page.getByRole('button', { name: 'Keep it' }).click();
 
   const [download] = await Promise.all([
@@ -375,6 +391,18 @@ test('a lookup is made, pasted into, checked, exported, and its changed key carr
   await page.getByRole('button', { name: 'Delete' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cell('Town', 1)).toHaveValue('Færøgåde');
+
+  // A row or a whole lookup that notes draw on is not removed in silence.
+  await page.getByRole('button', { name: /^New lookup\b.*rows/ }).click();
+  await page.getByRole('button', { name: 'Remove row 1' }).click();
+  await expect(page.getByText('“Fixed” draws on the row “Tuning, upright”')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(cell('Name', 1)).toHaveValue('Voicing');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Name', 1)).toHaveValue('Tuning, upright');
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByText('“Fixed” draws on this lookup')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
 });
 
 test('on the bench: passages, choices and lookups are written, and what looks like a blank is offered', async ({

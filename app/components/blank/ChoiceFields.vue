@@ -31,26 +31,28 @@ function drop(i: number) {
 
 <template>
   <div class="full">
-    <div v-for="(choice, i) in choices" :key="keys[i]" class="choice">
-      <el-input
-        size="small"
-        class="name"
-        maxlength="60"
-        :aria-label="`Label of choice ${i + 1}`"
-        :model-value="choice.label"
-        @input="(text: string) => setLabel(i, text)"
-      />
-      <WordingField
-        :wording="choice.wording"
-        :label="`Wording of choice ${i + 1}`"
-        :blanks="blanks"
-        putting="Blank"
-        brackets
-        @change="(wording) => setWording(i, wording)"
-      />
-      <button type="button" class="text-button small" :aria-label="`Remove choice ${i + 1}`" @click="drop(i)">
-        Remove
-      </button>
+    <div class="choices">
+      <div v-for="(choice, i) in choices" :key="keys[i]" class="choice">
+        <el-input
+          size="small"
+          class="name"
+          maxlength="60"
+          :aria-label="`Label of choice ${i + 1}`"
+          :model-value="choice.label"
+          @input="(text: string) => setLabel(i, text)"
+        />
+        <WordingField
+          :wording="choice.wording"
+          :label="`Wording of choice ${i + 1}`"
+          :blanks="blanks"
+          putting="Blank"
+          brackets
+          @change="(wording) => setWording(i, wording)"
+        />
+        <button type="button" class="text-button small" :aria-label="`Remove choice ${i + 1}`" @click="drop(i)">
+          Remove
+        </button>
+      </div>
     </div>
     <div class="line">
       <button type="button" class="text-button small" @click="add">
@@ -91,6 +93,11 @@ function drop(i: number) {
 <style scoped>
 .full {
   flex-basis: 100%;
+  display: grid;
+  gap: var(--s1);
+}
+
+.choices {
   display: grid;
   gap: var(--s1);
   max-height: 190px;

@@ -48,10 +48,9 @@ const letter = useLetter(handle, {
   find,
   onSearchKey,
   onPlace: ({ insertion, label }) => fillList.value?.focus({ insertion, key: blankKey(label) }),
-  hold(text) {
-    if (!inserting) return false;
-    typedAhead += text;
-    return true;
+  hold(typed) {
+    if (inserting) typedAhead.push(typed);
+    return inserting;
   },
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
@@ -95,7 +94,7 @@ function onSearchKey(event: KeyboardEvent): boolean {
 
 /** What is typed while a note is fetched belongs to its first question, or to the letter behind it. */
 let inserting = false;
-let typedAhead = '';
+let typedAhead: ({ text: string } | { key: string })[] = [];
 
 async function insert(id: string, range?: { from: number; to: number }) {
   failure.value = '';
@@ -114,22 +113,27 @@ async function insert(id: string, range?: { from: number; to: number }) {
     body.commands.focus();
   } finally {
     inserting = false;
-    typeAhead(typedAhead);
-    typedAhead = '';
+    const keys = typedAhead;
+    typedAhead = [];
+    for (const one of keys) {
+      if ('text' in one) typeInto(document.activeElement, one.text);
+      else press(document.activeElement, one.key);
+      await nextTick();
+      await nextTick();
+    }
   }
 }
 
+const press = (target: Element | null, key: string) =>
+  target?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+
 /** Types into whatever has the focus now. */
-function typeAhead(text: string) {
-  const target = document.activeElement;
-  if (!text || !target) return;
+function typeInto(target: Element | null, text: string) {
   if (target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.type === 'text')) {
     target.setRangeText(text, target.selectionStart ?? 0, target.selectionEnd ?? 0, 'end');
     target.dispatchEvent(new InputEvent('input', { bubbles: true, data: text, inputType: 'insertText' }));
-  } else if (target instanceof HTMLInputElement) {
-    for (const key of text)
-      target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
-  } else body.commands.insertContent({ type: 'text', text });
+  } else if (target instanceof HTMLInputElement) for (const key of text) press(target, key);
+  else body.commands.insertContent({ type: 'text', text });
 }
 
 /** The note nearest to hand is fetched before it is asked for. */
@@ -160,6 +164,16 @@ const PLACES = ['blank', 'filled', 'rows', 'passage', 'stretch', 'out'].map((nam
 function leaveFill() {
   for (const element of document.querySelectorAll('.letter .current')) element.classList.remove('current');
   if (!letter.toCaret()) body.commands.focus();
+}
+
+/** Says how a reckoned value came about, where the pointer rests on it. */
+function explain(event: MouseEvent) {
+  const element = (event.target as HTMLElement).closest<HTMLElement>('[data-filled]');
+  if (!element || element.title) return;
+  const { insertion, label } = JSON.parse(element.dataset.filled!) as { insertion: string; label: string };
+  const key = blankKey(label);
+  const question = questions.value.find((q) => q.type === 'blank' && q.insertion === insertion && q.key === key);
+  if (question?.type === 'blank' && question.working) element.title = question.working;
 }
 
 /** What was answered before for the blanks that stand here now. */
@@ -393,7 +407,7 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
     </div>
 
     <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')">
-      <EditorContent :editor="body" class="body" />
+      <EditorContent :editor="body" class="body" @mouseover="explain" />
       <!-- eslint-disable-next-line vue/no-v-html -- rendered and escaped by core/note -->
       <div v-if="signature" class="letter signature" aria-label="Your signature" v-html="signature" />
       <p v-else class="small soft signature">No signature yet. <NuxtLink to="/settings">Write one</NuxtLink></p>

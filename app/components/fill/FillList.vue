@@ -135,7 +135,9 @@ function onKey(event: KeyboardEvent) {
   const proposal = question.type === 'blank' && forward ? proposalOf(question) : undefined;
   if (proposal && question.type === 'blank') emit('answer', question, proposal.answer);
   const all = rowsOf().flatMap((other) => [target(other), ...other.querySelectorAll<HTMLElement>('[data-stop]')]);
-  const at = all.findIndex((stop) => stop === element || (stop && stop === target(row) && !element.dataset.stop));
+  const at = all.findIndex(
+    (stop) => stop === element || (stop && stop === target(row) && element.dataset.stop === undefined),
+  );
   const next = all[at + (forward ? 1 : -1)];
   event.preventDefault();
   if (next) next.focus();

@@ -18,6 +18,7 @@ const emit = defineEmits<{
   change: [part: Partial<Pick<Lookup, 'columns' | 'keyColumn' | 'rows'>>];
   key: [from: string, to: string];
   removeColumn: [column: Column];
+  removeRow: [at: number];
 }>();
 
 const HEIGHT = 32;
@@ -131,7 +132,6 @@ function addColumn() {
   const id = `c${crypto.randomUUID().slice(0, 8)}`;
   emit('change', { columns: [...columns, { id, name: `Column ${n}`, type: 'text' }] });
 }
-const removeRow = (at: number) => emit('change', { rows: props.lookup.rows.filter((_, i) => i !== at) });
 
 /** Goes to a row that is in the way. */
 function showRow(at: number) {
@@ -227,7 +227,7 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
               type="button"
               class="text-button small"
               :aria-label="`Remove row ${at + 1}`"
-              @click="removeRow(at)"
+              @click="emit('removeRow', at)"
             >
               Remove
             </button>
