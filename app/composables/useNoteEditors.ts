@@ -85,6 +85,14 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
             'aria-multiline': String(!line),
             'aria-label': label,
           },
+          // A blank just put in is chosen; what is typed then goes on behind it, and does not take its place.
+          handleTextInput: (view, _from, _to, text) => {
+            const { node, to } = view.state.selection as NodeSelection;
+            if (node?.type.name !== 'blank') return false;
+            const tr = view.state.tr.insertText(text, to);
+            view.dispatch(tr.setSelection(TextSelection.create(tr.doc, to + text.length)));
+            return true;
+          },
           handleKeyDown: (_view, event) => {
             if (!line || event.key !== 'Enter') return false;
             body.commands.focus('start');

@@ -2,7 +2,21 @@ import { defineStore } from 'pinia';
 import type { LookupRow, LookupUse, StoredLookup } from '#shared/types/wire';
 import type { LookupInput } from '#shared/schemas/lookup';
 import type { Lookup } from '../../core/lookup/lookup';
-import type { DocJson } from '../../core/note/schema';
+
+/** The ids of the lookups that documents or blanks name. */
+function lookupsIn(sources: unknown[]): Set<string> {
+  const ids = new Set<string>();
+  const visit = (value: unknown) => {
+    if (Array.isArray(value)) value.forEach(visit);
+    else if (value && typeof value === 'object') {
+      const { lookup } = value as { lookup?: unknown };
+      if (typeof lookup === 'string' && lookup) ids.add(lookup);
+      Object.values(value).forEach(visit);
+    }
+  };
+  sources.forEach(visit);
+  return ids;
+}
 
 /** The lookups of the account. Rows are fetched when a note needs them, and kept. */
 export const useLookupsStore = defineStore('lookups', () => {
@@ -51,22 +65,18 @@ export const useLookupsStore = defineStore('lookups', () => {
 
   /** Makes sure that the lookups that documents or blanks name are here. @throws ApiError when they cannot be fetched */
   async function need(...sources: unknown[]): Promise<void> {
-    const ids = new Set<string>();
-    const visit = (value: unknown) => {
-      if (Array.isArray(value)) value.forEach(visit);
-      else if (value && typeof value === 'object') {
-        const { lookup } = value as { lookup?: unknown };
-        if (typeof lookup === 'string' && lookup) ids.add(lookup);
-        Object.values(value as DocJson).forEach(visit);
-      }
-    };
-    sources.forEach(visit);
     await Promise.all(
-      [...ids].map((id) => {
+      [...lookupsIn(sources)].map((id) => {
         if (!asked.has(id)) asked.set(id, fetchOne(id));
         return asked.get(id)!;
       }),
     );
+  }
+
+  /** The same, after a look whether they were changed elsewhere: what goes into a message is what stands there now. */
+  async function fresh(...sources: unknown[]): Promise<void> {
+    if (lookupsIn(sources).size) await load(true);
+    await need(...sources);
   }
 
   const keep = async (input: LookupInput) => take(await api<StoredLookup>('/lookups', { method: 'POST', body: input }));
@@ -86,5 +96,5 @@ export const useLookupsStore = defineStore('lookups', () => {
 
   const uses = (id: string) => api<LookupUse[]>(`/lookups/${id}/uses`);
 
-  return { rows, whole, state, problem, load, read, need, keep, change, remove, restore, uses };
+  return { rows, whole, state, problem, load, read, need, fresh, keep, change, remove, restore, uses };
 });

@@ -63,6 +63,15 @@ function findBlanks(doc: Node): StandingBlank[] {
   return found;
 }
 
+/** The text of the wordings that blanks of a document may become, a line each: for search. */
+export function wordingText(doc: Node): string {
+  return blanksIn(doc)
+    .flatMap((blank) => wordingsOf(blank))
+    .map((wording) => wordingDoc(wording)?.textContent ?? '')
+    .filter(Boolean)
+    .join('\n');
+}
+
 /** The distinct blanks of a note, one for each key, the subject's first. */
 export function definitions(docs: Node[]): BlankDef[] {
   const byKey = new Map<string, BlankDef>();

@@ -1,5 +1,6 @@
 import type { Note, NoteRow } from '#shared/types/wire';
 import type { NoteChange, NoteInput } from '#shared/schemas/note';
+import { wordingText } from '../../core/blank/blanks';
 import { checkNote } from '../../core/note/check';
 import { parseDoc } from '../../core/note/schema';
 import { toLine, toText } from '../../core/note/text';
@@ -22,7 +23,9 @@ export function noteContent({ name, subject, body, pinned }: NoteInput): NoteCon
   const bodyDoc = parseDoc(body);
   const [problem] = checkNote(subjectDoc, bodyDoc);
   if (problem) throw new UserError(problem.message, 422, { code: 'blanks' });
-  return { name, subject, body, pinned, subjectText: toLine(subjectDoc), bodyText: toText(bodyDoc) };
+  // What a choice may become is wording of the note too, and is found like the rest.
+  const bodyText = [toText(bodyDoc), wordingText(bodyDoc)].filter(Boolean).join('\n');
+  return { name, subject, body, pinned, subjectText: toLine(subjectDoc), bodyText };
 }
 
 export function readNotes({ db }: Application, owner: string): Promise<NoteRow[]> {

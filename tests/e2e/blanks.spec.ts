@@ -438,8 +438,10 @@ test('on the bench: passages, choices and lookups are written, and what looks li
   await page.getByRole('button', { name: 'Lookup' }).last().click();
   await page.getByRole('menuitem', { name: 'Services: Service' }).click();
   await expect(page.getByRole('form', { name: 'The chosen blank' })).toBeVisible();
-  await body.press('Control+End');
+  // What is typed now goes on behind the blank.
+  await body.focus();
   await page.keyboard.type(' at ');
+  await expect(body.locator('.blank', { hasText: 'Service' })).toBeVisible();
   await page.getByRole('button', { name: 'Lookup' }).last().click();
   await page.getByRole('menuitem', { name: 'Services: Price' }).click();
   await tried.getByRole('combobox', { name: 'Service', exact: true }).fill('voi');

@@ -202,6 +202,16 @@ test('the demo is one click away, and every view meets the access rules in both 
     await page.getByRole('button', { name: 'Confirm an appointment' }).click();
     await expect(page.getByRole('region', { name: 'Try the note' })).toBeVisible();
     await expectAccessible(page);
+    await page
+      .getByRole('textbox', { name: 'Body' })
+      .getByText('Thank you for the code')
+      .click({ position: { x: 5, y: 5 } });
+    await expect(page.getByRole('form', { name: 'The chosen passage' })).toBeVisible();
+    await expectAccessible(page);
+    await page.goto('/lookups');
+    await page.getByRole('button', { name: /^Services/ }).click();
+    await expect(page.getByLabel('Service, row 1', { exact: true })).toHaveValue('Tuning, upright');
+    await expectAccessible(page);
     await page.goto('/settings');
     await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
     await expectAccessible(page);

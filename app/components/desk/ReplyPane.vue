@@ -101,7 +101,7 @@ async function insert(id: string, range?: { from: number; to: number }) {
   inserting = true;
   try {
     const note = await notes.read(id);
-    await lookups.need(note.subject, note.body);
+    await lookups.fresh(note.subject, note.body);
     // What was typed to find it may have grown while the note was fetched.
     const insertion = letter.insert(note, range && search.value ? search.value.range : range);
     notes.used(id);
@@ -178,21 +178,17 @@ function explain(event: MouseEvent) {
 
 /** What was answered before for the blanks that stand here now. */
 const before = shallowRef<Record<string, string[]>>({});
-watch(
-  () => [
-    questions.value.flatMap((q) => (q.type === 'blank' ? [q.key] : [])).join('\n'),
-    props.start.id,
-    draft.value?.to[0]?.address,
-  ],
-  async ([keys]) => {
-    if (!keys) return;
-    const body = { keys: keys.split('\n'), address: draft.value?.to[0]?.address ?? '' };
-    // Only a help: without it everything still works.
-    before.value = await api<Record<string, string[]>>('/answers/search', { method: 'POST', body }).catch(
-      () => before.value,
-    );
-  },
-);
+const asking = computed(() => {
+  const keys = questions.value.flatMap((question) => (question.type === 'blank' ? [question.key] : []));
+  return JSON.stringify({ keys: [...new Set(keys)].sort(), address: draft.value?.to[0]?.address ?? '' });
+});
+watch(asking, async (wanted) => {
+  const body = JSON.parse(wanted) as { keys: string[] };
+  if (!body.keys.length) return;
+  // Only a help: without it everything still works.
+  const found = await api<Record<string, string[]>>('/answers/search', { method: 'POST', body }).catch(() => null);
+  if (found && wanted === asking.value) before.value = found;
+});
 
 const keepWith = computed(() => {
   const box = draft.value?.to[0];

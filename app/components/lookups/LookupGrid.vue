@@ -275,6 +275,7 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
 
 .name {
   width: 100%;
+  min-height: 24px;
   border: 0;
   background: none;
   color: var(--ink);
