@@ -244,7 +244,11 @@ section {
 .weekdays {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 var(--s3);
+  gap: 0 var(--s2);
+}
+
+.weekdays :deep(.el-checkbox__label) {
+  padding-left: 4px;
 }
 
 .weekdays :deep(.el-checkbox) {

@@ -241,6 +241,15 @@ test('the Desk fits without scrolling the page, at 1280 and at 1024 wide', async
       expect(box.x + box.width).toBeLessThanOrEqual(width);
     }
     await expect(page.getByRole('button', { name: 'Send', exact: true })).toBeInViewport({ ratio: 1 });
+    // Nothing of the list reaches over the message beside it.
+    const list = (await page.getByRole('region', { name: 'Messages' }).boundingBox())!;
+    for (const part of [
+      page.getByRole('button', { name: 'New message' }),
+      page.getByRole('button', { name: /^Lucien Abara/ }),
+    ]) {
+      const box = (await part.boundingBox())!;
+      expect(box.x + box.width).toBeLessThanOrEqual(list.x + list.width + 1);
+    }
   }
   await page.getByRole('button', { name: 'Discard' }).click();
 });

@@ -80,6 +80,7 @@ function drop(i: number) {
         size="small"
         class="narrow"
         aria-label="Taken unless another is"
+        :empty-values="[null, undefined]"
         :model-value="String(options.value)"
         @change="(value: string) => emit('set', 'value', value)"
       >

@@ -82,6 +82,7 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
         size="small"
         class="operand"
         :aria-label="`Value ${i + 1}`"
+        :empty-values="[null, undefined]"
         :model-value="operand.blank"
         @change="(label: string) => setBlank(i, label)"
       >

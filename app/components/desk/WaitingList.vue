@@ -133,7 +133,9 @@ function chosen(event: Event) {
 .waiting {
   display: grid;
   grid-template-rows: auto auto minmax(0, 1fr) auto;
+  grid-template-columns: minmax(0, 1fr);
   min-height: 0;
+  min-width: 0;
   background: var(--ground-deep);
   border-right: 1px solid var(--rule);
 }
@@ -233,5 +235,19 @@ function chosen(event: Event) {
   gap: var(--s1);
   padding: var(--s1) var(--s2);
   border-top: 1px solid var(--rule);
+}
+
+@media (max-width: 1180px) {
+  .head {
+    flex-wrap: wrap;
+  }
+
+  .which {
+    width: 96px;
+  }
+
+  .foot {
+    flex-wrap: wrap;
+  }
 }
 </style>

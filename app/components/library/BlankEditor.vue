@@ -110,6 +110,7 @@ const hinted = computed(() =>
         size="small"
         class="narrow"
         aria-label="Reckoned from"
+        :empty-values="[null, undefined]"
         :model-value="option('from')"
         @change="(from: string) => setOption('from', from)"
       >

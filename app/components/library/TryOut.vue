@@ -175,6 +175,8 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
   max-height: 46%;
   overflow-y: auto;
   flex: none;
+  border-bottom: 1px solid var(--rule);
+  margin-bottom: var(--s1);
 }
 
 .as {
