@@ -14,17 +14,9 @@ const setWording = (i: number, wording: DocJson) =>
   setAll(choices.value.map((c, j) => (j === i ? { ...c, wording } : c)));
 const add = () => setAll([...choices.value, { label: `choice ${choices.value.length + 1}`, wording: docFromText('') }]);
 
-/** Rows keep their editor when others come and go. */
-let nextKey = 0;
-const keys = ref(choices.value.map(() => nextKey++));
-watch(
-  () => choices.value.length,
-  (length) => {
-    while (keys.value.length < length) keys.value.push(nextKey++);
-  },
-);
+const rows = useRowKeys(() => choices.value.length);
 function drop(i: number) {
-  keys.value.splice(i, 1);
+  rows.drop(i);
   setAll(choices.value.filter((_, j) => j !== i));
 }
 </script>
@@ -32,7 +24,7 @@ function drop(i: number) {
 <template>
   <div class="full">
     <div class="choices">
-      <div v-for="(choice, i) in choices" :key="keys[i]" class="choice">
+      <div v-for="(choice, i) in choices" :key="rows.keys.value[i]" class="choice">
         <el-input
           size="small"
           class="name"
@@ -64,29 +56,26 @@ function drop(i: number) {
         label="several may be taken"
         @change="(on) => emit('set', 'several', Boolean(on))"
       />
-      <el-select
+      <PickOne
         v-if="options.several"
-        size="small"
-        class="narrow"
-        aria-label="Joined by"
-        :model-value="String(options.joined)"
-        @change="(joined: string) => emit('set', 'joined', joined)"
-      >
-        <el-option value="and" label="a, b and c" />
-        <el-option value="or" label="a, b or c" />
-        <el-option value="list" label="as a list" />
-      </el-select>
-      <el-select
-        size="small"
-        class="narrow"
-        aria-label="Taken unless another is"
-        :empty-values="[null, undefined]"
-        :model-value="String(options.value)"
-        @change="(value: string) => emit('set', 'value', value)"
-      >
-        <el-option value="" label="always asked" />
-        <el-option v-for="{ label } in choices" :key="label" :value="label" :label="`usually ${label}`" />
-      </el-select>
+        label="Joined by"
+        :value="options.joined"
+        :choices="[
+          { value: 'and', label: 'a, b and c' },
+          { value: 'or', label: 'a, b or c' },
+          { value: 'list', label: 'as a list' },
+        ]"
+        @pick="(joined) => emit('set', 'joined', joined)"
+      />
+      <PickOne
+        label="Taken unless another is"
+        :value="options.value"
+        :choices="[
+          { value: '', label: 'always asked' },
+          ...choices.map(({ label }) => ({ value: label, label: `usually ${label}` })),
+        ]"
+        @pick="(value) => emit('set', 'value', value)"
+      />
     </div>
   </div>
 </template>
@@ -118,9 +107,5 @@ function drop(i: number) {
 
 .name {
   width: 110px;
-}
-
-.narrow {
-  width: 140px;
 }
 </style>

@@ -19,16 +19,14 @@ const wrong = computed(() => pattern.value.trim() && !isPattern(pattern.value));
 </script>
 
 <template>
-  <el-select
-    size="small"
-    class="format"
-    aria-label="Written as"
-    :model-value="options.style ?? 'long'"
+  <PickOne
+    label="Written as"
+    :value="options.style ?? 'long'"
+    :choices="DATE_STYLES.map((style) => ({ value: style, label: sample(style) }))"
+    :width="190"
     :disabled="Boolean(pattern.trim())"
-    @change="(style: string) => emit('set', 'style', style)"
-  >
-    <el-option v-for="style in DATE_STYLES" :key="style" :value="style" :label="sample(style)" />
-  </el-select>
+    @pick="(style) => emit('set', 'style', style)"
+  />
   <el-checkbox
     size="small"
     :model-value="Boolean(options.weekday)"
@@ -49,10 +47,6 @@ const wrong = computed(() => pattern.value.trim() && !isPattern(pattern.value));
 </template>
 
 <style scoped>
-.format {
-  width: 190px;
-}
-
 .pattern {
   width: 180px;
 }

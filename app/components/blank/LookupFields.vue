@@ -27,35 +27,38 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
 </script>
 
 <template>
-  <el-select size="small" class="narrow" aria-label="Lookup" :model-value="String(options.lookup)" @change="setLookup">
-    <el-option v-for="{ id, name } in lookups.rows" :key="id" :value="id" :label="name" />
-  </el-select>
+  <PickOne
+    label="Lookup"
+    :value="options.lookup"
+    :choices="lookups.rows.map(({ id, name }) => ({ value: id, label: name }))"
+    @pick="setLookup"
+  />
   <template v-if="table">
     <span class="small">column</span>
-    <el-select
-      size="small"
-      class="narrow"
-      aria-label="Column"
-      :model-value="String(options.column)"
-      @change="(id: string) => emit('set', { column: id })"
-    >
-      <el-option v-for="{ id, name } in table.columns" :key="id" :value="id" :label="name" />
-    </el-select>
-    <el-select size="small" class="row" aria-label="Row" :model-value="String(options.row)" @change="setRow">
-      <el-option value="asked" label="of a row asked for" />
-      <el-option value="same" label="of the row chosen for …" :disabled="!askers.length" />
-      <el-option value="fixed" label="of this row:" />
-    </el-select>
-    <el-select
+    <PickOne
+      label="Column"
+      :value="options.column"
+      :choices="table.columns.map(({ id, name }) => ({ value: id, label: name }))"
+      @pick="(id) => emit('set', { column: id })"
+    />
+    <PickOne
+      label="Row"
+      :value="options.row"
+      :choices="[
+        { value: 'asked', label: 'of a row asked for' },
+        { value: 'same', label: 'of the row chosen for …', disabled: !askers.length },
+        { value: 'fixed', label: 'of this row:' },
+      ]"
+      :width="190"
+      @pick="setRow"
+    />
+    <PickOne
       v-if="options.row === 'same'"
-      size="small"
-      class="narrow"
-      aria-label="Row of"
-      :model-value="String(options.of)"
-      @change="(of: string) => emit('set', { of })"
-    >
-      <el-option v-for="{ label } in askers" :key="label" :value="label" :label="label" />
-    </el-select>
+      label="Row of"
+      :value="options.of"
+      :choices="askers.map(({ label }) => label)"
+      @pick="(of) => emit('set', { of })"
+    />
     <RowPicker
       v-else-if="options.row === 'fixed'"
       id="fixed-row"
@@ -79,14 +82,6 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
 </template>
 
 <style scoped>
-.narrow {
-  width: 130px;
-}
-
-.row {
-  width: 190px;
-}
-
 .fixed {
   width: 170px;
 }

@@ -67,28 +67,21 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
 
 <template>
   <div class="full">
-    <el-select
-      size="small"
-      class="operation"
-      aria-label="Reckoned as"
-      :model-value="operation"
-      @change="(name: string) => emit('set', 'operation', name)"
-    >
-      <el-option v-for="name in OPERATIONS" :key="name" :value="name" :label="TITLES[name]" />
-    </el-select>
+    <PickOne
+      label="Reckoned as"
+      :value="operation"
+      :choices="OPERATIONS.map((name) => ({ value: name, label: TITLES[name] }))"
+      :width="150"
+      @pick="(name) => emit('set', 'operation', name)"
+    />
     <template v-for="(operand, i) in shown" :key="i">
       <span v-if="i" class="small">{{ BETWEEN[operation] }}</span>
-      <el-select
-        size="small"
-        class="operand"
-        :aria-label="`Value ${i + 1}`"
-        :empty-values="[null, undefined]"
-        :model-value="operand.blank"
-        @change="(label: string) => setBlank(i, label)"
-      >
-        <el-option value="" label="the number" />
-        <el-option v-for="{ label } in others" :key="label" :value="label" :label="label" />
-      </el-select>
+      <PickOne
+        :label="`Value ${i + 1}`"
+        :value="operand.blank"
+        :choices="[{ value: '', label: 'the number' }, ...others.map(({ label }) => label)]"
+        @pick="(label) => setBlank(i, label)"
+      />
       <el-input
         v-if="!operand.blank"
         size="small"
@@ -98,21 +91,13 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
         :model-value="String(operand.number)"
         @change="(text: string) => setOperand(i, { number: number(text) })"
       />
-      <el-select
+      <PickOne
         v-else-if="columnsOf(operand.blank).length"
-        size="small"
-        class="operand"
-        :aria-label="`Column of ${operand.blank}`"
-        :model-value="operand.column"
-        @change="(column: string) => setOperand(i, { column })"
-      >
-        <el-option
-          v-for="column in columnsOf(operand.blank)"
-          :key="column.id"
-          :value="column.id"
-          :label="column.name"
-        />
-      </el-select>
+        :label="`Column of ${operand.blank}`"
+        :value="operand.column"
+        :choices="columnsOf(operand.blank).map(({ id, name }) => ({ value: id, label: name }))"
+        @pick="(column) => setOperand(i, { column })"
+      />
       <button
         v-if="open && shown.length > least"
         type="button"
@@ -130,20 +115,17 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
   <DateFormatFields v-if="isDate" :options="options" @set="(name, value) => emit('set', name, value)" />
   <template v-else-if="operation !== 'days between'">
     <span class="small">rounded</span>
-    <el-select
-      size="small"
-      class="narrow"
-      aria-label="Rounded"
-      :model-value="String(options.rounding)"
-      @change="(way: string) => emit('set', 'rounding', way)"
-    >
-      <el-option
-        v-for="way in ROUNDINGS"
-        :key="way"
-        :value="way"
-        :label="way === 'none' ? 'not' : way === 'nearest' ? 'to the nearest' : `${way} to`"
-      />
-    </el-select>
+    <PickOne
+      label="Rounded"
+      :value="options.rounding"
+      :choices="
+        ROUNDINGS.map((way) => ({
+          value: way,
+          label: way === 'none' ? 'not' : way === 'nearest' ? 'to the nearest' : `${way} to`,
+        }))
+      "
+      @pick="(way) => emit('set', 'rounding', way)"
+    />
     <el-input
       v-if="options.rounding !== 'none'"
       size="small"
@@ -171,14 +153,6 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
   flex-wrap: wrap;
   align-items: center;
   gap: var(--s1) var(--s2);
-}
-
-.operation {
-  width: 150px;
-}
-
-.operand {
-  width: 130px;
 }
 
 .figure {

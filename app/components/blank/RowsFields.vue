@@ -16,6 +16,7 @@ watch(
   { immediate: true },
 );
 const columns = computed(() => (props.options.columns ?? []) as RowsColumn[]);
+const rows = useRowKeys(() => columns.value.length);
 const entry = computed(() => (props.options.entry ?? emptyDoc()) as DocJson);
 
 const cell = ({ id, name }: Column, lookup: string) => ({
@@ -38,7 +39,7 @@ async function setLookup(id: string) {
   const fresh = lookups.whole[id];
   if (!fresh) return;
   const key = fresh.columns.find((column) => column.id === fresh.keyColumn)!;
-  keys.value = [];
+  rows.clear();
   emit('set', {
     lookup: id,
     columns: fresh.columns.slice(0, 3).map((column) => columnFor(column, id)),
@@ -46,19 +47,10 @@ async function setLookup(id: string) {
   });
 }
 
-let nextKey = 0;
-const keys = ref<number[]>([]);
-watch(
-  columns,
-  (list) => {
-    while (keys.value.length < list.length) keys.value.push(nextKey++);
-  },
-  { immediate: true },
-);
 const setColumn = (i: number, part: Partial<RowsColumn>) =>
   emit('set', { columns: columns.value.map((column, j) => (j === i ? { ...column, ...part } : column)) });
 function drop(i: number) {
-  keys.value.splice(i, 1);
+  rows.drop(i);
   emit('set', { columns: columns.value.filter((_, j) => j !== i) });
 }
 function add() {
@@ -68,33 +60,35 @@ function add() {
 </script>
 
 <template>
-  <el-select size="small" class="narrow" aria-label="Lookup" :model-value="String(options.lookup)" @change="setLookup">
-    <el-option v-for="{ id, name } in lookups.rows" :key="id" :value="id" :label="name" />
-  </el-select>
+  <PickOne
+    label="Lookup"
+    :value="options.lookup"
+    :choices="lookups.rows.map(({ id, name }) => ({ value: id, label: name }))"
+    @pick="setLookup"
+  />
   <template v-if="table">
-    <el-select
-      size="small"
-      class="narrow"
-      aria-label="Form"
-      :model-value="String(options.form)"
-      @change="(form: string) => emit('set', { form })"
-    >
-      <el-option value="table" label="as a table" />
-      <el-option value="list" label="as a list" />
-      <el-option value="sentence" label="as a sentence" />
-    </el-select>
-    <el-select
-      size="small"
-      class="order"
-      aria-label="Order"
-      :model-value="String(options.order)"
-      @change="(order: string) => emit('set', { order })"
-    >
-      <el-option value="lookup" label="in the lookup's order" />
-      <el-option value="picked" label="in the order picked" />
-    </el-select>
+    <PickOne
+      label="Form"
+      :value="options.form"
+      :choices="[
+        { value: 'table', label: 'as a table' },
+        { value: 'list', label: 'as a list' },
+        { value: 'sentence', label: 'as a sentence' },
+      ]"
+      @pick="(form) => emit('set', { form })"
+    />
+    <PickOne
+      label="Order"
+      :value="options.order"
+      :choices="[
+        { value: 'lookup', label: 'in the lookup’s order' },
+        { value: 'picked', label: 'in the order picked' },
+      ]"
+      :width="170"
+      @pick="(order) => emit('set', { order })"
+    />
     <div v-if="options.form === 'table'" :key="String(options.lookup)" class="full">
-      <div v-for="(column, i) in columns" :key="keys[i]" class="line">
+      <div v-for="(column, i) in columns" :key="rows.keys.value[i]" class="line">
         <el-input
           size="small"
           class="name"
@@ -145,14 +139,6 @@ function add() {
 </template>
 
 <style scoped>
-.narrow {
-  width: 130px;
-}
-
-.order {
-  width: 170px;
-}
-
 .full {
   flex-basis: 100%;
   display: grid;

@@ -65,20 +65,17 @@ const hinted = computed(() =>
 </script>
 
 <template>
-  <form class="blank-editor" aria-label="The chosen blank" @submit.prevent="(setLabel(), emit('done'))">
+  <form class="beside" aria-label="The chosen blank" @submit.prevent="(setLabel(), emit('done'))">
     <label class="small" for="blank-label">Label</label>
     <el-input id="blank-label" v-model="label" size="small" maxlength="60" class="narrow" @blur="setLabel" />
     <label class="small" for="blank-kind">Kind</label>
-    <el-select
+    <PickOne
       id="blank-kind"
-      :model-value="attrs.kind"
-      size="small"
-      class="narrow"
-      aria-label="Kind"
-      @change="setKind"
-    >
-      <el-option v-for="kind in KINDS" :key="kind.name" :value="kind.name" :label="kind.title" />
-    </el-select>
+      label="Kind"
+      :value="attrs.kind"
+      :choices="KINDS.map(({ name, title }) => ({ value: name, label: title }))"
+      @pick="setKind"
+    />
 
     <template v-if="attrs.kind === 'text'">
       <el-input
@@ -106,18 +103,16 @@ const hinted = computed(() =>
     <ChoiceFields v-else-if="attrs.kind === 'choice'" :options="options" :blanks="inWording" @set="setOption" />
 
     <template v-else-if="attrs.kind === 'date'">
-      <el-select
-        size="small"
-        class="narrow"
-        aria-label="Reckoned from"
-        :empty-values="[null, undefined]"
-        :model-value="option('from')"
-        @change="(from: string) => setOption('from', from)"
-      >
-        <el-option value="" label="asked" />
-        <el-option value="today" label="from today" />
-        <el-option v-for="other in dates" :key="other" :value="other" :label="`from ${other}`" />
-      </el-select>
+      <PickOne
+        label="Reckoned from"
+        :value="option('from')"
+        :choices="[
+          { value: '', label: 'asked' },
+          { value: 'today', label: 'from today' },
+          ...dates.map((other) => ({ value: other, label: `from ${other}` })),
+        ]"
+        @pick="(from) => setOption('from', from)"
+      />
       <template v-if="options.from">
         <el-input-number
           size="small"
@@ -127,15 +122,12 @@ const hinted = computed(() =>
           :model-value="Number(options.count)"
           @change="(count) => setOption('count', count ?? 0)"
         />
-        <el-select
-          size="small"
-          class="narrow"
-          aria-label="Unit of time"
-          :model-value="option('unit')"
-          @change="(unit: string) => setOption('unit', unit)"
-        >
-          <el-option v-for="unit in UNITS" :key="unit" :value="unit" :label="`${unit}s later`" />
-        </el-select>
+        <PickOne
+          label="Unit of time"
+          :value="option('unit')"
+          :choices="UNITS.map((unit) => ({ value: unit, label: `${unit}s later` }))"
+          @pick="(unit) => setOption('unit', unit)"
+        />
       </template>
       <DateFormatFields :options="options" @set="setOption" />
     </template>
@@ -211,33 +203,21 @@ const hinted = computed(() =>
       <el-option v-for="field in PERSON_FIELDS" :key="field" :value="field" :label="PERSON_FIELD_TITLES[field]" />
     </el-select>
 
-    <el-select
+    <PickOne
       v-else-if="attrs.kind === 'sender'"
-      size="small"
-      class="narrow"
-      :model-value="option('field')"
-      aria-label="Field of mine"
-      @change="(field: string) => setOption('field', field)"
-    >
-      <el-option value="name" label="my name" />
-      <el-option v-for="name in ownFields" :key="name" :value="name" :label="name" />
-    </el-select>
+      label="Field of mine"
+      :value="option('field')"
+      :choices="[{ value: 'name', label: 'my name' }, ...ownFields]"
+      @pick="(field) => setOption('field', field)"
+    />
 
     <template v-else-if="attrs.kind === 'today' || attrs.kind === 'message'">
-      <el-select
-        size="small"
-        class="narrow"
-        :model-value="option('part')"
-        :aria-label="attrs.kind === 'today' ? 'What of today' : 'What of their message'"
-        @change="(part: string) => setOption('part', part)"
-      >
-        <el-option
-          v-for="part in attrs.kind === 'today' ? TODAY_PARTS : MESSAGE_PARTS"
-          :key="part"
-          :value="part"
-          :label="part"
-        />
-      </el-select>
+      <PickOne
+        :label="attrs.kind === 'today' ? 'What of today' : 'What of their message'"
+        :value="option('part')"
+        :choices="attrs.kind === 'today' ? TODAY_PARTS : MESSAGE_PARTS"
+        @pick="(part) => setOption('part', part)"
+      />
       <DateFormatFields
         v-if="['date', 'date sent', 'a date'].includes(option('part'))"
         :options="options"
@@ -262,16 +242,6 @@ const hinted = computed(() =>
 </template>
 
 <style scoped>
-.blank-editor {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s1) var(--s2);
-  padding: var(--s2) var(--s3);
-  background: var(--apricot-wash);
-  border-radius: var(--radius);
-}
-
 .narrow {
   width: 130px;
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { needsValue, TESTS, type Condition, type Test } from '../../../core/blank/condition';
+import { needsValue, TESTS, type Condition } from '../../../core/blank/condition';
 import type { BlankDef } from '../../../core/blank/kind';
 import type { ChoiceItem } from '../../../core/blank/kinds/choice';
 import type { PassageAttrs } from '../../../core/blank/passage';
@@ -33,7 +33,7 @@ const labels = computed(() => {
 </script>
 
 <template>
-  <form class="passage-editor" aria-label="The chosen passage" @submit.prevent="setName">
+  <form class="beside" aria-label="The chosen passage" @submit.prevent="setName">
     <label class="small" for="passage-name">Passage</label>
     <el-input
       id="passage-name"
@@ -44,40 +44,32 @@ const labels = computed(() => {
       @blur="setName"
       @keydown.enter.prevent="setName"
     />
-    <el-select size="small" class="rule" aria-label="Stands in the letter" :model-value="rule" @change="setRule">
-      <el-option value="on" label="in, unless left out" />
-      <el-option value="off" label="left out, unless put in" />
-      <el-option value="when" label="in when …" :disabled="!blanks.length" />
-    </el-select>
+    <PickOne
+      label="Stands in the letter"
+      :value="rule"
+      :choices="[
+        { value: 'on', label: 'in, unless left out' },
+        { value: 'off', label: 'left out, unless put in' },
+        { value: 'when', label: 'in when …', disabled: !blanks.length },
+      ]"
+      :width="160"
+      @pick="setRule"
+    />
     <template v-if="attrs.when">
-      <el-select
-        size="small"
-        class="narrow"
-        aria-label="Depends on"
-        :model-value="attrs.when.blank"
-        @change="(blank: string) => setWhen({ blank })"
-      >
-        <el-option v-for="{ label } in blanks" :key="label" :value="label" :label="label" />
-      </el-select>
-      <el-select
-        size="small"
-        class="narrow"
-        aria-label="Comparison"
-        :model-value="attrs.when.test"
-        @change="(test: Test) => setWhen({ test })"
-      >
-        <el-option v-for="test in TESTS" :key="test" :value="test" :label="test" />
-      </el-select>
-      <el-select
+      <PickOne
+        label="Depends on"
+        :value="attrs.when.blank"
+        :choices="blanks.map(({ label }) => label)"
+        @pick="(blank) => setWhen({ blank })"
+      />
+      <PickOne label="Comparison" :value="attrs.when.test" :choices="TESTS" @pick="(test) => setWhen({ test })" />
+      <PickOne
         v-if="labels.length && needsValue(attrs.when.test)"
-        size="small"
-        class="narrow"
-        aria-label="Compared with"
-        :model-value="attrs.when.value"
-        @change="(value: string) => setWhen({ value })"
-      >
-        <el-option v-for="label in labels" :key="label" :value="label" :label="label" />
-      </el-select>
+        label="Compared with"
+        :value="attrs.when.value"
+        :choices="labels"
+        @pick="(value) => setWhen({ value })"
+      />
       <el-input
         v-else-if="needsValue(attrs.when.test)"
         size="small"
@@ -92,22 +84,8 @@ const labels = computed(() => {
 </template>
 
 <style scoped>
-.passage-editor {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s1) var(--s2);
-  padding: var(--s2) var(--s3);
-  background: var(--apricot-wash);
-  border-radius: var(--radius);
-}
-
 .name {
   width: 130px;
-}
-
-.rule {
-  width: 160px;
 }
 
 .narrow {
