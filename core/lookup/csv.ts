@@ -97,9 +97,10 @@ export function propose(cells: string[][], ways: Ways, named = looksNamed(cells,
       ),
     };
   });
-  const unique = columns.find((_, i) => {
+  // Words name rows; a date or an amount that happens to stand once does not.
+  const unique = columns.find(({ type }, i) => {
     const keys = rows.map((row) => foldKey(row[i] ?? ''));
-    return keys.every(Boolean) && new Set(keys).size === keys.length;
+    return type === 'text' && keys.every(Boolean) && new Set(keys).size === keys.length;
   });
   return { columns, keyColumn: (unique ?? columns[0])?.id ?? '', named };
 }

@@ -85,6 +85,8 @@ describe('tables of text', () => {
       ['Code', 'text'],
     ]);
     expect(table.keyColumn).toBe('c1');
+    expect(read('Town,Next\nA,2027-01-12\nA,2027-01-13').keyColumn).toBe('c1');
+    expect(read('Town,Code\nA,X1\nA,X2').keyColumn).toBe('c2');
     expect(table.rows[0]).toMatchObject({ c1: 'Tuning', c2: '85', c3: '2026-01-02' });
     expect(read('Name;Preis\nA;1.234,50\nB;2', german).rows[0]!.c2).toBe('1234.5');
     expect(

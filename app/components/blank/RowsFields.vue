@@ -2,7 +2,7 @@
 import { Plus } from 'lucide-vue-next';
 import type { RowsColumn } from '../../../core/blank/kinds/rows';
 import type { Column } from '../../../core/lookup/lookup';
-import { emptyDoc, type DocJson } from '../../../core/note/schema';
+import { emptyDoc, isEmptyDoc, type DocJson } from '../../../core/note/schema';
 import { useLookupsStore } from '~/stores/lookups';
 
 const props = defineProps<{ options: Record<string, unknown> }>();
@@ -16,6 +16,14 @@ watch(
   { immediate: true },
 );
 const columns = computed(() => (props.options.columns ?? []) as RowsColumn[]);
+/** A list or sentence starts with the key, where nothing was written for it yet. */
+function setForm(form: string) {
+  const { columns: all = [], keyColumn, id } = table.value ?? {};
+  const key = all.find((column) => column.id === keyColumn);
+  const needs = form !== 'table' && isEmptyDoc(entry.value) && key && id;
+  emit('set', { form, ...(needs && { entry: docOf({ type: 'blank', attrs: cell(key, id) }) }) });
+}
+
 const rows = useRowKeys(() => columns.value.length);
 const entry = computed(() => (props.options.entry ?? emptyDoc()) as DocJson);
 
@@ -75,7 +83,7 @@ function add() {
         { value: 'list', label: 'as a list' },
         { value: 'sentence', label: 'as a sentence' },
       ]"
-      @pick="(form) => emit('set', { form })"
+      @pick="setForm"
     />
     <PickOne
       label="Order"
@@ -119,7 +127,7 @@ function add() {
         />
       </div>
     </div>
-    <div v-else :key="`entry-${String(options.lookup)}`" class="full">
+    <div v-else :key="`entry-${String(options.lookup)}-${String(options.form)}`" class="full">
       <div class="line">
         <span class="small">Each entry</span>
         <WordingField

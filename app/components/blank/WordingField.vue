@@ -22,16 +22,22 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [wording: DocJson] }>();
 
+const editorProps = () => ({
+  attributes: { class: 'wording-line', role: 'textbox', 'aria-multiline': 'false', 'aria-label': props.label },
+  handleKeyDown: (_view: unknown, event: KeyboardEvent) => event.key === 'Enter' && !event.shiftKey,
+});
 const editor = markRaw(
   new Editor({
     content: props.wording,
     extensions: [...wordingExtensions(), ...(props.brackets ? [BracketRule] : [])],
-    editorProps: {
-      attributes: { class: 'wording-line', role: 'textbox', 'aria-multiline': 'false', 'aria-label': props.label },
-      handleKeyDown: (_view, event) => event.key === 'Enter' && !event.shiftKey,
-    },
+    editorProps: editorProps(),
     onUpdate: ({ editor }) => emit('change', editor.getJSON() as DocJson),
   }),
+);
+// Its number changes when another is taken out.
+watch(
+  () => props.label,
+  () => editor.setOptions({ editorProps: editorProps() }),
 );
 onBeforeUnmount(() => editor.destroy());
 

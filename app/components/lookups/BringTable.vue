@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
-import type { Ways } from '../../../core/lookup/cell';
+import { shownCell, type Ways } from '../../../core/lookup/cell';
 import { decode, propose, readTable, rowsOf, type Proposal } from '../../../core/lookup/csv';
 import { COLUMN_TYPES, keyProblems, type Column, type ColumnType } from '../../../core/lookup/lookup';
 
@@ -139,7 +139,9 @@ async function keep() {
           </thead>
           <tbody>
             <tr v-for="(row, i) in rows.slice(0, SHOWN)" :key="i">
-              <td v-for="column in proposal.columns" :key="column.id" dir="auto">{{ row[column.id] }}</td>
+              <td v-for="column in proposal.columns" :key="column.id" dir="auto">
+                {{ shownCell(row[column.id] ?? '', column.type, ways) }}
+              </td>
             </tr>
           </tbody>
         </table>
@@ -214,7 +216,12 @@ td {
   text-overflow: ellipsis;
 }
 
+th {
+  overflow: visible;
+}
+
 th .field {
+  display: block;
   min-height: 26px;
   padding: 2px 6px;
   margin-bottom: 3px;
