@@ -1,5 +1,5 @@
-import { HELD_OUT, TUNED, type Case } from '../core/blank/candidates.cases';
-import { score } from '../core/blank/candidates.score';
+import { HELD_OUT, TUNED, type Case } from '../tests/candidates/cases';
+import { score } from '../tests/candidates/score';
 import { findCandidates } from '../core/blank/candidates';
 import { messages } from '../demo/messages';
 import { print, spread, time } from './measure';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { messages } from '../../demo/messages';
 import { parseDoc } from '../note/schema';
-import { HELD_OUT, TUNED, type Case } from './candidates.cases';
+import { HELD_OUT, TUNED, type Case } from '../../tests/candidates/cases';
 import { findCandidates, type Origin } from './candidates';
 import { candidatesIn } from './inDoc';
-import { score } from './candidates.score';
+import { score } from '../../tests/candidates/score';
 
 const ways = { locale: 'en-GB', today: '2026-11-24', off: { weekdays: [6, 7], days: [] } };
 const origin: Origin = {

@@ -37,9 +37,6 @@ const fillList = ref<{
   focusPassage(insertion: string, place: string): void;
 }>();
 const showAddressing = ref(props.start.mode === 'new');
-const held = ref<Sight[]>([]);
-const sending = shallowRef<Sending | null>(null);
-const failure = ref('');
 
 const letter = useLetter(handle, {
   settings: () => account.settings!,
@@ -55,9 +52,15 @@ const letter = useLetter(handle, {
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
 const { body, subject, search, questions, sights } = letter;
+const { sending, held, failure, busy, send, follow, takeBack } = useSending(handle, {
+  stops: () => stops.value,
+  goTo,
+  onSent: (result) => emit('sent', result),
+  onReturned: () => body.commands.focus(),
+});
 
 onMounted(() => {
-  if (props.start.state === 'sending') void follow();
+  if (props.start.state === 'sending') void follow(props.start);
   if (props.start.mode === 'new' && !props.start.to.length)
     (document.querySelector('.addressing input') as HTMLElement | null)?.focus();
   else body.commands.focus('end');
@@ -176,39 +179,12 @@ function explain(event: MouseEvent) {
   if (question?.type === 'blank' && question.working) element.title = question.working;
 }
 
-/** What was answered before for the blanks that stand here now. */
-const before = shallowRef<Record<string, string[]>>({});
-const asking = computed(() => {
-  const keys = questions.value.flatMap((question) => (question.type === 'blank' ? [question.key] : []));
-  return JSON.stringify({ keys: [...new Set(keys)].sort(), address: draft.value?.to[0]?.address ?? '' });
-});
-watch(asking, async (wanted) => {
-  const body = JSON.parse(wanted) as { keys: string[] };
-  if (!body.keys.length) return;
-  // Only a help: without it everything still works.
-  const found = await api<Record<string, string[]>>('/answers/search', { method: 'POST', body }).catch(() => null);
-  if (found && wanted === asking.value) before.value = found;
-});
+const { before, keepWith, keepFact } = useKnownAnswers(draft, questions, () => props.person);
 
-const keepWith = computed(() => {
-  const box = draft.value?.to[0];
-  return box ? props.person?.firstName || props.person?.fullName || box.name || box.address : '';
-});
-
-/** Keeps an answer with the person, so that it fills itself the next time. */
-async function keepFact({ insertion, key, control }: BlankQuestion) {
-  const box = draft.value?.to[0];
-  const value = String(draft.value?.fills[insertion]?.answers[key] ?? '').trim();
-  const field = control.personField;
-  if (!box || !field || !value) return;
+async function keep(question: BlankQuestion) {
   try {
-    const known = props.person ?? (await api<Person>('/people', { method: 'POST', body: box }));
-    const own = ['firstName', 'lastName', 'fullName', 'company'].includes(field);
-    const fields = own
-      ? known.fields
-      : [...known.fields.filter(({ name }) => blankKey(name) !== blankKey(field)), { name: field, value }];
-    const body = { ...known, ...(own && { [field]: value }), fields };
-    emit('person', await api<Person>(`/people/${known.id}`, { method: 'PUT', body }));
+    const kept = await keepFact(question);
+    if (kept) emit('person', kept);
   } catch (error) {
     failure.value = messageOf(error);
   }
@@ -218,7 +194,6 @@ async function keepFact({ insertion, key, control }: BlankQuestion) {
 
 const stops = computed(() => sights.value.filter((sight) => sight.stop));
 const openBlanks = computed(() => stops.value.filter(({ code }) => code === 'open-blank'));
-const busy = computed(() => draft.value?.state === 'sending' && sending.value?.state !== 'refused');
 
 const foot = computed(() => {
   const open = openBlanks.value;
@@ -242,79 +217,8 @@ function goTo(sight: Sight) {
     (q): q is BlankQuestion => q.type === 'blank' && q.state === 'open' && sight.message.startsWith(`"${q.label}"`),
   );
   if (sight.place.part === 'subject') showAddressing.value = true;
-  if (question && fillList.value) fillList.value.focus(question);
+  if (question && !question.waits && fillList.value) fillList.value.focus(question);
   else letter.goTo(sight.place);
-}
-
-let pressed = '';
-async function send() {
-  if (!draft.value || busy.value) return;
-  held.value = stops.value;
-  failure.value = '';
-  if (held.value.length) return goTo(held.value[0]!);
-  await handle.save();
-  if (state.value !== 'saved') {
-    failure.value =
-      state.value === 'conflict'
-        ? 'This draft was changed in another window. Choose which one to keep, then send.'
-        : problem.value;
-    return;
-  }
-  pressed ||= crypto.randomUUID();
-  const { id, version } = draft.value;
-  draft.value = { ...draft.value, state: 'sending' };
-  try {
-    await settle(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body: { version, key: pressed } }));
-  } catch (error) {
-    draft.value = { ...draft.value!, state: 'open' };
-    failure.value = messageOf(error);
-    // Without an answer the same key asks again; anything else was decided and is a new press.
-    if (error instanceof ApiError && error.status) pressed = '';
-    if (error instanceof ApiError && error.data.sights) held.value = error.data.sights;
-  }
-}
-
-/** Shows what became of the sending; a message that waits for the post office is asked after. */
-async function settle(result: Sending) {
-  sending.value = result;
-  if (result.state === 'sent') {
-    pressed = '';
-    handle.forget();
-    emit('sent', result);
-  } else if (result.state === 'refused' || result.state === 'unsure') {
-    pressed = '';
-    handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));
-    body.commands.focus();
-  } else {
-    const id = draft.value?.id;
-    await new Promise((resolve) => setTimeout(resolve, 2_000));
-    if (draft.value?.id === id) await settle(await api<Sending>(`/sendings/${result.id}`));
-  }
-}
-
-/** A draft found in the middle of being sent, for instance after the window was reloaded. */
-async function follow() {
-  try {
-    await settle(
-      await api<Sending>(`/drafts/${props.start.id}/send`, {
-        method: 'POST',
-        body: { version: props.start.version, key: crypto.randomUUID() },
-      }),
-    );
-  } catch (error) {
-    failure.value = messageOf(error);
-  }
-}
-
-async function takeBack() {
-  try {
-    await api(`/sendings/${sending.value!.id}/take-back`, { method: 'POST' });
-    handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));
-    sending.value = null;
-    pressed = '';
-  } catch (error) {
-    failure.value = messageOf(error);
-  }
 }
 
 async function discard() {
@@ -426,7 +330,7 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
         class="filling"
         @answer="letter.answer"
         @switch="letter.switchPassage"
-        @keep="keepFact"
+        @keep="keep"
         @look="look"
         @leave="leaveFill"
       />

@@ -1,4 +1,4 @@
-import type { Case } from './candidates.cases';
+import type { Case } from './cases';
 
 /** How much of what was offered should have been (precision), and how much of what should have been was (recall). */
 export function score(cases: Case[], find: (one: Case) => { text: string }[]) {

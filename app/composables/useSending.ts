@@ -1,0 +1,95 @@
+import type { Draft, Sending } from '#shared/types/wire';
+import type { Sight } from '../../core/look/look';
+import type { useDraft } from './useDraft';
+
+interface Surroundings {
+  /** What holds the message back now. */
+  stops(): Sight[];
+  /** Shows where something was seen. */
+  goTo(sight: Sight): void;
+  onSent(sending: Sending): void;
+  /** The draft is open again, with the reason in it. */
+  onReturned(): void;
+}
+
+/** How long until a message that waits for the post office is asked after. */
+const ASK_AFTER_MS = 2_000;
+
+/** Sending the draft that is open: once for each press, whatever becomes of the answer. */
+export function useSending(handle: ReturnType<typeof useDraft>, around: Surroundings) {
+  const { draft, state, problem } = handle;
+  const sending = shallowRef<Sending | null>(null);
+  /** What held the last press of Send back. */
+  const held = ref<Sight[]>([]);
+  const failure = ref('');
+  const busy = computed(() => draft.value?.state === 'sending' && sending.value?.state !== 'refused');
+  let pressed = '';
+
+  async function send(): Promise<void> {
+    if (!draft.value || busy.value) return;
+    held.value = around.stops();
+    failure.value = '';
+    if (held.value.length) return around.goTo(held.value[0]!);
+    await handle.save();
+    if (state.value !== 'saved') {
+      failure.value =
+        state.value === 'conflict'
+          ? 'This draft was changed in another window. Choose which one to keep, then send.'
+          : problem.value;
+      return;
+    }
+    pressed ||= crypto.randomUUID();
+    const { id, version } = draft.value;
+    draft.value = { ...draft.value, state: 'sending' };
+    try {
+      await settle(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body: { version, key: pressed } }));
+    } catch (error) {
+      draft.value = { ...draft.value!, state: 'open' };
+      failure.value = messageOf(error);
+      // Without an answer the same key asks again; anything else was decided and is a new press.
+      if (error instanceof ApiError && error.status) pressed = '';
+      if (error instanceof ApiError && error.data.sights) held.value = error.data.sights;
+    }
+  }
+
+  /** Shows what became of the sending; a message that waits for the post office is asked after. */
+  async function settle(result: Sending): Promise<void> {
+    sending.value = result;
+    if (result.state === 'sent') {
+      pressed = '';
+      handle.forget();
+      around.onSent(result);
+    } else if (result.state === 'refused' || result.state === 'unsure') {
+      pressed = '';
+      handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));
+      around.onReturned();
+    } else {
+      const id = draft.value?.id;
+      await new Promise((resolve) => setTimeout(resolve, ASK_AFTER_MS));
+      if (draft.value?.id === id) await settle(await api<Sending>(`/sendings/${result.id}`));
+    }
+  }
+
+  /** Asks after a draft found in the middle of being sent, for instance after the window was reloaded. */
+  async function follow({ id, version }: Draft): Promise<void> {
+    try {
+      const body = { version, key: crypto.randomUUID() };
+      await settle(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body }));
+    } catch (error) {
+      failure.value = messageOf(error);
+    }
+  }
+
+  async function takeBack(): Promise<void> {
+    try {
+      await api(`/sendings/${sending.value!.id}/take-back`, { method: 'POST' });
+      handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));
+      sending.value = null;
+      pressed = '';
+    } catch (error) {
+      failure.value = messageOf(error);
+    }
+  }
+
+  return { sending, held, failure, busy, send, follow, takeBack };
+}
