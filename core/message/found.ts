@@ -14,7 +14,7 @@ export interface FoundReference {
 const CALLED =
   'order|booking|invoice|reference|ref|case|ticket|customer|client|account|contract|policy|serial|quote|estimate|job|parcel|tracking|member|membership|gate|door|entry|access';
 const AFTER_WORD = new RegExp(
-  String.raw`(?<!\p{L})(${CALLED})(?:\s+(?:code|number|no\.?|nr\.?|id|ref(?:erence)?))?\s*(?:is|:|#|=)?\s*#?\s*((?=[A-Z\d/_#*-]*\d)[A-Z\d](?:[A-Z\d/_-]*[A-Z\d#*])?)(?![\p{L}\p{N}])`,
+  String.raw`(?<!\p{L})(${CALLED})\.?(?:\s+(?:code|number|no\.?|nr\.?|id|ref(?:erence)?))?\s*(?:is|:|#|=)?\s*#?\s*((?=[A-Z\d/_#*-]*\d)[A-Z\d](?:[A-Z\d/_-]*[A-Z\d#*])?)(?![\p{L}\p{N}])`,
   'giu',
 );
 /** Letters and figures together, or figures with marks between: what nobody writes as a word. */
