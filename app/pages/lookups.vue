@@ -6,7 +6,7 @@ import type { LookupInput } from '#shared/schemas/lookup';
 import type { Ways } from '../../core/lookup/cell';
 import { dayAt } from '../../core/calendar/day';
 import { writeCsv } from '../../core/lookup/csv';
-import { foldKey, keyProblems, type Column, type Lookup } from '../../core/lookup/lookup';
+import { foldKey, keyProblems, type Column, type Lookup, type Row } from '../../core/lookup/lookup';
 import { useAccountStore } from '~/stores/account';
 import { useLookupsStore } from '~/stores/lookups';
 
@@ -138,7 +138,8 @@ async function takeNewer() {
 
 // Keys and columns that notes name
 
-function onKey(from: string, to: string) {
+async function onKey(from: string, to: string) {
+  uses.value = await lookups.uses(open.value!.id).catch(() => uses.value);
   const notes = uses.value
     .filter(({ keys }) => keys.some((key) => foldKey(key) === foldKey(from)))
     .map(({ name }) => name);
@@ -155,9 +156,15 @@ async function carry() {
     problem.value = messageOf(error);
   }
 }
-/** Does it at once when no note is touched; else says which are, and asks. */
-function askFirst(what: string, then: string, touched: LookupUse[], act: () => unknown) {
+/** Does it at once when no note is touched; else says which are, and asks. The notes are asked for anew each time. */
+async function askFirst(what: string, then: string, isTouched: (use: LookupUse) => boolean, act: () => unknown) {
   removing.value = null;
+  try {
+    uses.value = await lookups.uses(open.value!.id);
+  } catch (error) {
+    return void (problem.value = messageOf(error));
+  }
+  const touched = uses.value.filter(isTouched);
   if (!touched.length) return act();
   removing.value = {
     what,
@@ -169,22 +176,27 @@ function askFirst(what: string, then: string, touched: LookupUse[], act: () => u
     },
   };
 }
-function removeColumn(column: Column) {
-  const touched = uses.value.filter(({ columns }) => columns.includes(column.id));
-  askFirst(`the column “${column.name}”`, 'Without it they will ask for the words.', touched, () => {
-    const { columns, rows } = open.value!;
-    change({
-      columns: columns.filter(({ id }) => id !== column.id),
-      rows: rows.map(({ [column.id]: _gone, ...row }) => row),
-    });
-  });
-}
-function removeRow(at: number) {
-  const { rows, keyColumn } = open.value!;
-  const key = rows[at]?.[keyColumn] ?? '';
-  const touched = uses.value.filter(({ keys }) => keys.some((other) => foldKey(other) === foldKey(key)));
-  askFirst(`the row “${key}”`, 'Without it they will ask for the words.', touched, () =>
-    change({ rows: open.value!.rows.filter((_, i) => i !== at) }),
+const ASKED = 'Without it they will ask for the words.';
+const removeColumn = (column: Column) =>
+  askFirst(
+    `the column “${column.name}”`,
+    ASKED,
+    ({ columns }) => columns.includes(column.id),
+    () => {
+      const { columns, rows } = open.value!;
+      change({
+        columns: columns.filter(({ id }) => id !== column.id),
+        rows: rows.map(({ [column.id]: _gone, ...row }) => row),
+      });
+    },
+  );
+function removeRow(shown: Row) {
+  // The grid hands out its own view of a row.
+  const row = toRaw(shown);
+  const key = row[open.value!.keyColumn] ?? '';
+  const names = ({ keys }: LookupUse) => keys.some((other) => foldKey(other) === foldKey(key));
+  return askFirst(`the row “${key}”`, ASKED, names, () =>
+    change({ rows: open.value!.rows.filter((other) => other !== row) }),
   );
 }
 
@@ -213,8 +225,7 @@ async function keep(input: LookupInput) {
     problem.value = messageOf(error);
   }
 }
-const remove = () =>
-  askFirst('this lookup', 'Without it they will ask for the words; it can be brought back.', uses.value, removeAll);
+const remove = () => askFirst('this lookup', `${ASKED} It can be brought back.`, () => true, removeAll);
 async function removeAll() {
   const gone = open.value!;
   try {

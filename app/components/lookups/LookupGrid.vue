@@ -18,7 +18,7 @@ const emit = defineEmits<{
   change: [part: Partial<Pick<Lookup, 'columns' | 'keyColumn' | 'rows'>>];
   key: [from: string, to: string];
   removeColumn: [column: Column];
-  removeRow: [at: number];
+  removeRow: [row: Row];
 }>();
 
 const HEIGHT = 32;
@@ -227,7 +227,7 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
               type="button"
               class="text-button small"
               :aria-label="`Remove row ${at + 1}`"
-              @click="emit('removeRow', at)"
+              @click="emit('removeRow', row)"
             >
               Remove
             </button>
