@@ -246,5 +246,5 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     subject.destroy();
   });
 
-  return { body, subject, search, questions, sights, ready, show, insert, answer, switchPassage, toCaret, goTo };
+  return { body, subject, search, questions, sights, show, insert, answer, switchPassage, toCaret, goTo };
 }

@@ -24,7 +24,7 @@ export function skeleton(content: DocJson[]): string {
 
 export const isBlockBlank = (blank: BlankDef): boolean => kindOf(blank.kind).isBlock?.(optionsOf(blank)) ?? false;
 
-export function openBlank(
+function openBlank(
   { label, kind, options }: BlankDef,
   { insertion, place }: PlaceId,
   empty: boolean,

@@ -78,7 +78,7 @@ class Filler {
   /** The inline nodes of a line; those of an optional stretch together, or what stands for them when it is left out. */
   #stretches(paragraph: Node): Node[][] {
     const out: Node[][] = [];
-    let open: { attrs: PassageAttrs; label: string; nodes: Node[] } | null = null;
+    let open: { attrs: PassageAttrs; nodes: Node[] } | null = null;
     const close = () => {
       if (!open) return;
       const { attrs, nodes } = open;
@@ -101,7 +101,6 @@ class Filler {
         source = mark;
         open = {
           attrs: { ...attrsOf(mark), insertion: this.insertion, place: this.#next() },
-          label: mark.attrs.label,
           nodes: [],
         };
       }

@@ -1,17 +1,14 @@
 import type { Node } from '@tiptap/pm/model';
 import { findCandidates, type Candidate, type Origin } from './candidates';
 
-/** A candidate in a document: the positions are the document's. */
-export type StandingCandidate = Candidate;
-
 /**
- * The candidates in a document, its paragraphs read as lines. What is a blank already, and what reaches over one, is none.
+ * The candidates in a document by its own positions, its paragraphs read as lines. What is a blank already, and what reaches over one, is none.
  */
 export function candidatesIn(
   doc: Node,
   ways: Parameters<typeof findCandidates>[1],
   origin: Origin | null,
-): StandingCandidate[] {
+): Candidate[] {
   let text = '';
   /** Where each line begins, in the text and in the document. */
   const lines: { at: number; pos: number }[] = [];

@@ -1,4 +1,3 @@
-import type { Node } from '@tiptap/pm/model';
 import type { Day, DaysOff } from '../calendar/day';
 import type { Lookup, Row } from '../lookup/lookup';
 import type { DocJson } from '../note/schema';
@@ -165,6 +164,3 @@ export function asText(answer: Answer): Outcome {
   const text = lineOf(answer).replace(/\r\n?/g, '\n');
   return text ? { text, datum: { type: 'text', text } } : null;
 }
-
-/** A part of a note in which blanks stand. */
-export type Part = { part: 'subject' | 'body'; doc: Node };

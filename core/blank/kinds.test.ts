@@ -329,6 +329,17 @@ describe('lookup', () => {
     );
     expect(toHtml(filled(doc(p(cell('x', 's', { row: 'fixed', of: 'Repair <b>' })))))).toContain('Repair &lt;b&gt;');
   });
+  it('takes a cell that is no link as words, so that the letter can be kept', () => {
+    const table = { ...services, rows: [{ s: 'Odd', l: 'javascript:alert(1)' }] };
+    const odd = filled(
+      doc(p(cell('page', 'l', { row: 'fixed', of: 'Odd' }))),
+      {},
+      { ...context, lookups: { S: table } },
+    );
+    expect(() => parseDoc(odd.toJSON())).not.toThrow();
+    expect(toText(odd)).toBe('javascript:alert(1)');
+    expect(toHtml(odd)).not.toContain('<a');
+  });
   it('says when lookup, row or cell is not there', () => {
     expect(why('lookup', { lookup: 'gone', column: 'p' })).toContain('is gone');
     expect(why('lookup', { lookup: 'S', column: 'p' }, 'Nothing')).toContain('has no row "Nothing"');

@@ -1,5 +1,5 @@
 import { Fragment, type Mark, type Node } from '@tiptap/pm/model';
-import { leftOutContent, schema, type DocJson } from '../note/schema';
+import { leftOutContent, schema } from '../note/schema';
 import { holds, type Condition } from './condition';
 import type { Evaluation } from './evaluate';
 
@@ -53,7 +53,7 @@ export interface StandingPassage {
   /** Whether it stands there; otherwise it is left out. */
   stands: boolean;
   isBlock: boolean;
-  content: DocJson[];
+  /** Absent for a stretch that stands there: it is a mark. */
   node: Node | null;
 }
 
@@ -63,8 +63,7 @@ export function passagesIn(doc: Node): StandingPassage[] {
   doc.descendants((node, pos) => {
     const name = node.type.name;
     const to = pos + node.nodeSize;
-    if (name === 'passage')
-      found.push({ from: pos, to, attrs: attrsOf(node), stands: true, isBlock: true, content: [], node });
+    if (name === 'passage') found.push({ from: pos, to, attrs: attrsOf(node), stands: true, isBlock: true, node });
     if (name === 'passageOut' || name === 'stretchOut')
       found.push({
         from: pos,
@@ -72,7 +71,6 @@ export function passagesIn(doc: Node): StandingPassage[] {
         attrs: attrsOf(node),
         stands: false,
         isBlock: name === 'passageOut',
-        content: node.attrs.content as DocJson[],
         node,
       });
     if (name === 'rows') return false;
@@ -87,7 +85,7 @@ export function passagesIn(doc: Node): StandingPassage[] {
       last.attrs.label === mark.attrs.label
     )
       last.to = to;
-    else found.push({ from: pos, to, attrs: attrsOf(mark), stands: true, isBlock: false, content: [], node: null });
+    else found.push({ from: pos, to, attrs: attrsOf(mark), stands: true, isBlock: false, node: null });
   });
   return found;
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { blankKey } from '../../../core/blank/key';
-import { candidatesIn, type StandingCandidate } from '../../../core/blank/inDoc';
-import type { Origin } from '../../../core/blank/candidates';
+import { candidatesIn } from '../../../core/blank/inDoc';
+import type { Candidate, Origin } from '../../../core/blank/candidates';
 import { kindOf } from '../../../core/blank/registry';
 import { dayAt } from '../../../core/calendar/day';
 import { parseDoc, type DocJson } from '../../../core/note/schema';
@@ -9,7 +9,7 @@ import { useAccountStore } from '~/stores/account';
 
 /** What in the wording looks like a blank, each to be taken or left. */
 const props = defineProps<{ subject: DocJson; body: DocJson; origin: Origin | null }>();
-const emit = defineEmits<{ take: [part: 'subject' | 'body', candidates: StandingCandidate[]] }>();
+const emit = defineEmits<{ take: [part: 'subject' | 'body', candidates: Candidate[]] }>();
 
 const SHOWN = 5;
 const { settings } = storeToRefs(useAccountStore());
@@ -36,7 +36,7 @@ const offers = computed(() => {
   });
 });
 
-function take(offer?: StandingCandidate) {
+function take(offer?: Candidate) {
   for (const part of ['body', 'subject'] as const) {
     const wanted = found.value.filter(
       ({ part: other, candidate }) =>

@@ -1,5 +1,6 @@
 import { isDay } from '../../calendar/day';
 import { formatDay, type DateFormat } from '../../calendar/format';
+import { isSafeLink } from '../../note/link';
 import { shownCell, storedCell, type Ways } from '../../lookup/cell';
 import { keyOf, rowOf, type Column, type Lookup, type Row } from '../../lookup/lookup';
 import { blankKey } from '../key';
@@ -55,7 +56,8 @@ export function cellValue(
   }
   if (column.type === 'date' && isDay(stored))
     return { text: formatDay(stored, format, locale), row, datum: { type: 'date', day: stored } };
-  if (column.type === 'link')
+  // Words that are no link stand as words: a letter with a link that may not be would not be kept.
+  if (column.type === 'link' && isSafeLink(stored))
     return {
       text,
       row,

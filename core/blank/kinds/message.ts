@@ -14,7 +14,7 @@ export type MessageOptions = DateFormat & {
 };
 
 /** What the message holds for the blank, the likeliest first. */
-function found({ part }: MessageOptions, { context, today }: Scope): string[] {
+function found({ part }: MessageOptions, { context }: Scope): string[] {
   const { message, locale, timeZone, daysOff = NO_DAYS_OFF } = context;
   if (!message) return [];
   if (part === 'subject') return [message.subject.replace(/^((re|fwd?|aw|wg)\s*:\s*)+/i, '')].filter(Boolean);
@@ -28,7 +28,7 @@ function found({ part }: MessageOptions, { context, today }: Scope): string[] {
   return findInText(`${message.subject}\n${message.text}`, part, {
     locale,
     off: daysOff,
-    today: dayAt(message.sentAt, timeZone) || today,
+    today: dayAt(message.sentAt, timeZone),
   });
 }
 
