@@ -17,8 +17,8 @@ const RETRY_AFTER = 3_000;
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 
-function contentOf({ to, cc, bcc, subject, body, fills, quote }: Content): Content {
-  return { to, cc, bcc, subject, body, fills, quote };
+function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote }: Content): Content {
+  return { to, cc, bcc, subject, body, fills, attachments, quote };
 }
 
 /**

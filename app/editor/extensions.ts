@@ -1,4 +1,5 @@
-import { Mark, mergeAttributes, Node, type Extensions } from '@tiptap/core';
+import { Extension, Mark, mergeAttributes, Node, type Extensions } from '@tiptap/core';
+import Heading from '@tiptap/extension-heading';
 import StarterKit from '@tiptap/starter-kit';
 import Link from '@tiptap/extension-link';
 import { TableKit } from '@tiptap/extension-table';
@@ -142,6 +143,60 @@ const PlainLink = Link.extend({
   isAllowedUri: (url) => isSafeLink(url) || !/^[a-z]+:/i.test(url),
 });
 
+/** Where a line stands on the sheet. */
+const Align = Extension.create({
+  name: 'align',
+  addGlobalAttributes: () => [
+    {
+      types: ['paragraph', 'heading'],
+      attributes: {
+        align: {
+          default: null,
+          parseHTML: (element) =>
+            /^(left|center|right|justify)$/.test(element.style.textAlign) ? element.style.textAlign : null,
+          renderHTML: ({ align }) => (align ? { style: `text-align: ${align}` } : {}),
+        },
+      },
+    },
+  ],
+});
+
+/** Headings are made from the bar; a line that begins with a number sign stays as it was typed. */
+const PlainHeading = Heading.extend({ addInputRules: () => [] }).configure({ levels: [1, 2, 3] });
+
+export const Colour = Mark.create({
+  name: 'colour',
+  addAttributes: () => ({ value: { default: '#000000', rendered: false } }),
+  parseHTML: () => [
+    { tag: 'span[data-colour]', getAttrs: (element) => ({ value: (element as HTMLElement).dataset.colour }) },
+  ],
+  renderHTML: ({ mark }) => [
+    'span',
+    { 'data-colour': mark.attrs.value, class: 'coloured', style: `--colour: ${mark.attrs.value}` },
+    0,
+  ],
+});
+
+/** A picture in the text; its bytes are kept once by their content. */
+export const Picture = Node.create({
+  name: 'picture',
+  group: 'inline',
+  inline: true,
+  draggable: true,
+  addAttributes: plain({ file: '', alt: '', width: null }),
+  parseHTML: () => from('img', 'picture'),
+  renderHTML: ({ node }) => [
+    'img',
+    {
+      'data-picture': JSON.stringify(node.attrs),
+      src: `/api/files/${node.attrs.file}`,
+      alt: node.attrs.alt,
+      ...(node.attrs.width && { width: node.attrs.width }),
+    },
+  ],
+  renderText: ({ node }) => node.attrs.alt,
+});
+
 /** What notes and drafts are written in: the document model of `core/note`, as editor extensions. */
 export function letterExtensions(): Extensions {
   return [
@@ -156,6 +211,10 @@ export function letterExtensions(): Extensions {
       trailingNode: false,
     }),
     PlainLink,
+    PlainHeading,
+    Align,
+    Colour,
+    Picture,
     TableKit.configure({ table: { resizable: false } }),
     Blank,
     Stretch,

@@ -8,6 +8,8 @@ import { attrsOf, isOn, leaveOut, type PassageAttrs, type Switched } from './pas
 
 /** What a draft keeps of one insertion: the note's blanks, what was answered, and the passages switched by hand. */
 export interface Fill {
+  /** The note that was put in; absent for blanks that came from elsewhere. */
+  note?: string;
   blanks: BlankDef[];
   answers: Answers;
   passages: Switched;

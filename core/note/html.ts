@@ -18,6 +18,7 @@ const OPEN: Record<string, (mark: Mark) => string> = {
   italic: () => '<em>',
   underline: () => '<u>',
   link: (mark) => (isSafeLink(mark.attrs.href) ? `<a href="${escapeHtml(mark.attrs.href)}">` : '<span>'),
+  colour: (mark) => `<span style="color:${escapeHtml(mark.attrs.value)}">`,
   filled: () => '',
   stretch: () => '',
 };
@@ -26,9 +27,21 @@ const CLOSE: Record<string, (mark: Mark) => string> = {
   italic: () => '</em>',
   underline: () => '</u>',
   link: (mark) => (isSafeLink(mark.attrs.href) ? '</a>' : '</span>'),
+  colour: () => '</span>',
   filled: () => '',
   stretch: () => '',
 };
+
+/** Where a picture is to be found, by its file. */
+export type PictureSource = (file: string) => string;
+
+/** Content-ID of a picture inside a message (RFC 2392): the same in the HTML and at its part. */
+export const contentId = (file: string): string => `${file.slice(0, 32)}@pictures.invalid`;
+
+function pictureHtml({ attrs }: Node, source: PictureSource): string {
+  const width = attrs.width ? ` width="${Number(attrs.width)}"` : '';
+  return `<img src="${escapeHtml(source(attrs.file))}" alt="${escapeHtml(attrs.alt)}"${width} style="max-width:100%">`;
+}
 
 /** Spaces survive HTML's folding: of a run every second one does not break, nor does one that begins a line. */
 function textHtml(text: string, beginsLine: boolean): string {
@@ -37,7 +50,7 @@ function textHtml(text: string, beginsLine: boolean): string {
   return beginsLine ? html.replace(/^ /, '&nbsp;') : html;
 }
 
-function inlineHtml(parent: Node): string {
+function inlineHtml(parent: Node, source: PictureSource): string {
   let out = '';
   let open: readonly Mark[] = [];
   let beginsLine = true;
@@ -48,6 +61,7 @@ function inlineHtml(parent: Node): string {
     for (let i = keep; i < child.marks.length; i++) out += OPEN[child.marks[i]!.type.name]!(child.marks[i]!);
     open = child.marks;
     if (child.type.name === 'hardBreak') out += '<br>';
+    else if (child.type.name === 'picture') out += pictureHtml(child, source);
     else if (child.type.name === 'blank') out += escapeHtml(`[${child.attrs.label}]`);
     else out += textHtml(child.text ?? '', beginsLine);
     beginsLine = child.type.name === 'hardBreak';
@@ -56,50 +70,60 @@ function inlineHtml(parent: Node): string {
   return out;
 }
 
+/** In a letter a heading is a little larger than its text, not a title page. */
+const HEADING_SIZES = [1.4, 1.2, 1.05];
+
 /** Margins are set to none because mail programs differ in theirs, and empty paragraphs already hold the distance. */
-function blockHtml(node: Node): string {
+function blockHtml(node: Node, source: PictureSource): string {
+  const align = node.attrs.align ? `;text-align:${node.attrs.align}` : '';
   switch (node.type.name) {
     case 'paragraph':
-      return `<p style="margin:0">${inlineHtml(node) || '<br>'}</p>`;
+      return `<p style="margin:0${align}">${inlineHtml(node, source) || '<br>'}</p>`;
+    case 'heading': {
+      const tag = `h${Number(node.attrs.level)}`;
+      const size = HEADING_SIZES[Number(node.attrs.level) - 1];
+      return `<${tag} style="margin:0;font-size:${size}em${align}">${inlineHtml(node, source) || '<br>'}</${tag}>`;
+    }
     case 'bulletList':
-      return `<ul style="margin:0;padding-left:1.5em">${childrenHtml(node)}</ul>`;
+      return `<ul style="margin:0;padding-left:1.5em">${childrenHtml(node, source)}</ul>`;
     case 'orderedList': {
       const start = Number(node.attrs.start);
-      return `<ol${start === 1 ? '' : ` start="${start}"`} style="margin:0;padding-left:1.5em">${childrenHtml(node)}</ol>`;
+      return `<ol${start === 1 ? '' : ` start="${start}"`} style="margin:0;padding-left:1.5em">${childrenHtml(node, source)}</ol>`;
     }
     case 'listItem':
-      return `<li>${childrenHtml(node)}</li>`;
+      return `<li>${childrenHtml(node, source)}</li>`;
     case 'table':
-      return `<table style="border-collapse:collapse;margin:0"><tbody>${childrenHtml(node)}</tbody></table>`;
+      return `<table style="border-collapse:collapse;margin:0"><tbody>${childrenHtml(node, source)}</tbody></table>`;
     case 'tableRow':
-      return `<tr>${childrenHtml(node)}</tr>`;
+      return `<tr>${childrenHtml(node, source)}</tr>`;
     case 'tableHeader':
-      return cellHtml(node, 'th', 'font-weight:bold;');
+      return cellHtml(node, 'th', 'font-weight:bold;', source);
     case 'tableCell':
-      return cellHtml(node, 'td', '');
+      return cellHtml(node, 'td', '', source);
     default:
-      return childrenHtml(node);
+      return childrenHtml(node, source);
   }
 }
 
-function cellHtml(node: Node, tag: 'th' | 'td', style: string): string {
+function cellHtml(node: Node, tag: 'th' | 'td', style: string, source: PictureSource): string {
   const span = (['colspan', 'rowspan'] as const)
     .filter((name) => Number(node.attrs[name]) > 1)
     .map((name) => ` ${name}="${Number(node.attrs[name])}"`)
     .join('');
-  return `<${tag}${span} style="${style}text-align:left;vertical-align:top;padding:3px 16px 3px 0;border-bottom:1px solid #ccc">${childrenHtml(node)}</${tag}>`;
+  return `<${tag}${span} style="${style}text-align:left;vertical-align:top;padding:3px 16px 3px 0;border-bottom:1px solid #ccc">${childrenHtml(node, source)}</${tag}>`;
 }
 
-function childrenHtml(node: Node): string {
+function childrenHtml(node: Node, source: PictureSource): string {
   let out = '';
-  node.forEach((child) => (out += blockHtml(child)));
+  node.forEach((child) => (out += blockHtml(child, source)));
   return out;
 }
 
 /**
  * The HTML of a document as mail can carry it: plain elements, style only where mail programs disagree, every text and
  * attribute escaped. Open blanks read `[label]`; what is left out does not show. Needs no DOM.
+ * @param source where pictures are; without it they are parts of the same message
  */
-export function toHtml(doc: Node): string {
-  return childrenHtml(visible(doc));
+export function toHtml(doc: Node, source: PictureSource = (file) => `cid:${contentId(file)}`): string {
+  return childrenHtml(visible(doc), source);
 }

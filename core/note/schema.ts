@@ -1,6 +1,10 @@
 import { Schema, type AttributeSpec, type Node } from '@tiptap/pm/model';
 import { isSafeLink } from './link';
 
+/** A file is named by the SHA-256 of its content, in hexadecimal. */
+export const FILE = /^[0-9a-f]{64}$/;
+export const COLOUR = /^#[0-9a-f]{6}$/i;
+
 /** What a passage remembers: its name in the fill list, whether it is on, and the condition that turns it on. */
 const passageAttrs: Record<string, AttributeSpec> = {
   label: { default: '', validate: 'string' },
@@ -11,6 +15,20 @@ const passageAttrs: Record<string, AttributeSpec> = {
 };
 /** A passage left out of a draft keeps what stood in it, so that it can be put back as it was. */
 const leftOutAttrs: Record<string, AttributeSpec> = { ...passageAttrs, content: { default: [] } };
+
+const ALIGNMENTS = [null, 'left', 'center', 'right', 'justify'];
+const align: AttributeSpec = {
+  default: null,
+  validate(value) {
+    if (!ALIGNMENTS.includes(value as string | null)) throw new RangeError('A paragraph cannot be aligned like this.');
+  },
+};
+
+const matches =
+  (pattern: RegExp, problem: string): AttributeSpec['validate'] =>
+  (value) => {
+    if (typeof value !== 'string' || !pattern.test(value)) throw new RangeError(problem);
+  };
 
 const cellAttrs: Record<string, AttributeSpec> = {
   colspan: { default: 1, validate: 'number' },
@@ -29,13 +47,28 @@ const cellAttrs: Record<string, AttributeSpec> = {
  *   remembers what was put there, so that text edited by hand since is left alone. A wording that holds blanks of its
  *   own carries one mark around another.
  * - `rows` is what a blank became that is filled with a table or a list: a block.
+ * - `picture` names its file by the digest of its content; where the bytes are is not the document's business.
  * - `passage` (whole paragraphs) and `stretch` (a part of one) are optional passages; left out of a draft they become
  *   `passageOut` and `stretchOut`, which a reader does not see.
  */
 export const schema = new Schema({
   nodes: {
     doc: { content: 'block+' },
-    paragraph: { group: 'block', content: 'inline*' },
+    paragraph: { group: 'block', content: 'inline*', attrs: { align } },
+    heading: {
+      group: 'block',
+      content: 'inline*',
+      defining: true,
+      attrs: {
+        level: {
+          default: 1,
+          validate(value) {
+            if (![1, 2, 3].includes(value as number)) throw new RangeError('A heading is of level 1, 2 or 3.');
+          },
+        },
+        align,
+      },
+    },
     bulletList: { group: 'block list', content: 'listItem+' },
     orderedList: {
       group: 'block list',
@@ -62,6 +95,16 @@ export const schema = new Schema({
     },
     text: { group: 'inline' },
     hardBreak: { group: 'inline', inline: true, selectable: false },
+    picture: {
+      group: 'inline',
+      inline: true,
+      draggable: true,
+      attrs: {
+        file: { validate: matches(FILE, 'A picture names no file that is kept here.') },
+        alt: { default: '', validate: 'string' },
+        width: { default: null, validate: 'number|null' },
+      },
+    },
     stretchOut: { group: 'inline', inline: true, atom: true, attrs: leftOutAttrs },
     blank: {
       group: 'inline',
@@ -82,6 +125,7 @@ export const schema = new Schema({
     bold: {},
     italic: {},
     underline: {},
+    colour: { attrs: { value: { validate: matches(COLOUR, 'A colour is written like #8a1f1f.') } } },
     stretch: { inclusive: false, attrs: passageAttrs },
     filled: {
       inclusive: false,
@@ -170,9 +214,15 @@ export function docFromText(text: string): DocJson {
   };
 }
 
-/** Whether a document holds nothing a reader would see: no text and no blank. */
+/** Whether a document holds nothing a reader would see: no text, no blank and no picture. */
 export function isEmptyDoc(doc: DocJson): boolean {
   return !(doc.content ?? []).some(
-    (child) => child.type === 'blank' || (child.text ?? '').trim() !== '' || !isEmptyDoc(child),
+    (child) =>
+      child.type === 'blank' || child.type === 'picture' || (child.text ?? '').trim() !== '' || !isEmptyDoc(child),
   );
+}
+
+/** The files of the pictures in a document, each once, also of those in what is left out. */
+export function picturesIn(json: DocJson): string[] {
+  return [...new Set([...JSON.stringify(json).matchAll(/"file":"([0-9a-f]{64})"/g)].map(([, file]) => file!))];
 }

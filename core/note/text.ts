@@ -7,6 +7,7 @@ function inlineText(parent: Node): string {
   parent.forEach((child, _offset, index) => {
     if (child.type.name === 'hardBreak') out += '\n';
     else if (child.type.name === 'blank') out += `[${child.attrs.label}]`;
+    else if (child.type.name === 'picture') out += child.attrs.alt ? `(${child.attrs.alt})` : '';
     else {
       out += child.text ?? '';
       const link = child.marks.find((mark) => mark.type.name === 'link');
@@ -34,6 +35,7 @@ function indent(text: string, first: string): string {
 function blockText(node: Node): string {
   switch (node.type.name) {
     case 'paragraph':
+    case 'heading':
       return inlineText(node);
     case 'bulletList':
       return items(node)

@@ -2,7 +2,7 @@ import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Node } from '@tiptap/pm/model';
 import type { Mailbox } from '../../core/message/address';
 import { quoteText } from '../../core/message/quote';
-import { escapeHtml, toHtml } from '../../core/note/html';
+import { contentId, escapeHtml, toHtml } from '../../core/note/html';
 import { toLine, toText } from '../../core/note/text';
 
 export interface Letter {
@@ -19,6 +19,9 @@ export interface Letter {
   references: string[];
   /** The message answered, quoted under the signature; null to leave it out. */
   quote: { attribution: string; text: string; html: string } | null;
+  /** The pictures that stand in the body or the signature, by their file. */
+  pictures?: { file: string; type: string; content: Buffer }[];
+  attachments?: { name: string; type: string; content: Buffer }[];
 }
 
 /** The plain text of a letter. The `-- ` line (RFC 3676 4.3) stands only where nothing but the signature follows. */
@@ -53,6 +56,21 @@ export async function composeLetter(letter: Letter): Promise<Buffer> {
     subject: toLine(letter.subject),
     text: letterText(letter),
     html: letterHtml(letter),
+    attachments: [
+      ...(letter.pictures ?? []).map(({ file, type, content }) => ({
+        cid: contentId(file),
+        filename: `picture-${file.slice(0, 8)}.${type.split('/')[1]}`,
+        contentType: type,
+        contentDisposition: 'inline' as const,
+        content,
+      })),
+      ...(letter.attachments ?? []).map(({ name, type, content }) => ({
+        filename: name.replace(/[\r\n]+/g, ' '),
+        contentType: type,
+        contentDisposition: 'attachment' as const,
+        content,
+      })),
+    ],
     ...(letter.inReplyTo && { inReplyTo: letter.inReplyTo, references: letter.references }),
     disableFileAccess: true,
     disableUrlAccess: true,

@@ -3,13 +3,14 @@ import type { Draft } from '#shared/types/wire';
 import type { AnswerSearch } from '#shared/schemas/answers';
 import { blankKey } from '../../core/blank/key';
 import { answersGiven, rememberAnswers } from '../db/repositories/givenAnswers';
+import { countAnswers } from '../db/repositories/noteAnswers';
 import type { Application } from './application';
 
 /** Kinds whose answers are worth offering again: what was found in one message, or picked row by row, is not. */
 const REMEMBERED = ['text', 'choice', 'date', 'time', 'number', 'money', 'person', 'sender', 'lookup'];
 const LONGEST = 2000;
 
-/** Keeps what was answered in a message that has left, to be offered for the same blank again. */
+/** Keeps what was answered in a message that has left: to be offered for the same blank again, and counted for its note. */
 export async function rememberFills(
   db: Knex,
   owner: string,
@@ -17,14 +18,17 @@ export async function rememberFills(
   now: number,
 ): Promise<void> {
   const answers = new Map<string, string>();
-  for (const { blanks, answers: given } of Object.values(draft.fills)) {
+  for (const { note, blanks, answers: given } of Object.values(draft.fills)) {
+    const ofNote: { key: string; answer: string }[] = [];
     for (const { label, kind } of blanks) {
       const key = blankKey(label);
       const answer = given[key];
       if (typeof answer !== 'string' || !answer.trim() || answer.length > LONGEST || !REMEMBERED.includes(kind))
         continue;
       answers.set(`${key}\n${answer.trim()}`, key);
+      ofNote.push({ key, answer: answer.trim() });
     }
+    if (note) await countAnswers(db, owner, note, ofNote);
   }
   const rows = [...answers].map(([id, key]) => ({ key, answer: id.slice(key.length + 1) }));
   await rememberAnswers(db, owner, draft.to[0]?.address ?? '', rows, now);

@@ -1,10 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Account } from '#shared/types/wire';
+import { emptyNote } from '#shared/schemas/note';
 import { account as wren } from '../../demo/account';
 import { lookups } from '../../demo/lookups';
 import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
+import { shelves } from '../../demo/shelves';
 import { people, type PersonKey } from '../../demo/people';
 import { regionDefaults } from '../../core/number/region';
 import { attribution, quoteText } from '../../core/message/quote';
@@ -13,6 +15,7 @@ import { isDuplicate } from '../db/connect';
 import { accountByAddress, insertAccount } from '../db/repositories/accounts';
 import { insertLookup } from '../db/repositories/lookups';
 import { insertNotes } from '../db/repositories/notes';
+import { insertShelf } from '../db/repositories/shelves';
 import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
 import { UserError } from './errors';
@@ -89,16 +92,21 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     await insertLookup(db, owner, id, lookup, now);
     written = written.replaceAll(`"demo:${key}"`, `"${id}"`);
   }
-  const rows = (JSON.parse(written) as typeof notes).map((note) => ({
+  const places = new Map<string, { shelfId: string; cue: string; description: string }>();
+  const ids = new Map<string, string>();
+  for (const [position, { name, around, description, notes }] of shelves.entries()) {
+    const id = newId();
+    ids.set(name, id);
+    await insertShelf(db, owner, { id, name, description, position, parentId: ids.get(around ?? '') ?? null }, now);
+    for (const [note, cue, about] of notes) places.set(note, { shelfId: id, cue, description: about });
+  }
+  const rows = (JSON.parse(written) as typeof notes).map(({ used, lastUsedDaysAgo, ...note }, i) => ({
     id: newId(),
-    ...noteContent({ pinned: false, ...note }),
+    ...noteContent({ ...emptyNote(), ...note, ...places.get(note.name) }),
+    used,
+    lastUsed: now - lastUsedDaysAgo * DAY - i * 60_000,
   }));
   await insertNotes(db, owner, rows, now);
-  for (const [i, note] of notes.entries()) {
-    await db('notes')
-      .where({ owner, id: rows[i]!.id })
-      .update({ used: note.used, last_used: now - note.lastUsedDaysAgo * DAY - i * 60_000 });
-  }
   const port = app.mailbox(owner);
   for (const message of [...messages].sort((a, b) => b.daysAgo - a.daysAgo)) {
     const folder = message.folder ?? 'inbox';

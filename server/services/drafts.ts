@@ -45,6 +45,7 @@ export async function beginDraft(app: Application, owner: string, { mode, origin
     subjectText: '',
     preview: '',
     fills: {},
+    attachments: [],
   };
   if (mode === 'new') {
     await insertDraft(db, owner, { ...empty, id, mode, originalId: null, quote: false }, app.now());

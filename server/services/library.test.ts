@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { docFromText, emptyDoc } from '../../core/note/schema';
+import { emptyNote } from '#shared/schemas/note';
+import { docFromText } from '../../core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
 import type { Application } from './application';
 import { beginDraft, changeDraft, discardDraft, readAnswer, readDraft, restoreDraft } from './drafts';
@@ -13,10 +14,8 @@ beforeAll(async () => {
 });
 
 const input = (name: string, text = 'Words.') => ({
-  name,
-  subject: emptyDoc(),
+  ...emptyNote(name),
   body: docFromText(text),
-  pinned: false,
 });
 
 describe('notes', () => {
@@ -26,7 +25,7 @@ describe('notes', () => {
     expect(note).toMatchObject({ version: 1, name: 'Ünïcode 調律 🎹', bodyText: 'Line one.\nLine two.', used: 0 });
     const changed = await changeNote(app, owner, note.id, { ...input('New name'), version: 1 });
     expect(changed).toMatchObject({ version: 2, name: 'New name' });
-    await noteUsed(app, owner, note.id);
+    await noteUsed(app, owner, note.id, { person: '', words: [] });
     expect(await readNote(app, owner, note.id)).toMatchObject({ used: 1, version: 2 });
     await deleteNote(app, owner, note.id);
     expect(await readNotes(app, owner)).toEqual([]);

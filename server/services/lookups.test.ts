@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
+import { emptyNote } from '#shared/schemas/note';
 import { newAccount, openTestApplication } from '../../tests/application';
-import { docFromText, emptyDoc } from '../../core/note/schema';
+import { docFromText } from '../../core/note/schema';
 import { rememberFills, readAnswersGiven } from './answers';
 import {
   carryKey,
@@ -81,12 +82,10 @@ describe('lookups', () => {
       attrs: { label: 'fee', kind: 'lookup', options: { lookup, column: 'f', row: 'fixed', of: 'Netherby' } },
     };
     const note = await keepNote(app, owner, {
-      name: 'Fee',
-      subject: emptyDoc(),
+      ...emptyNote('Fee'),
       body: { type: 'doc', content: [{ type: 'paragraph', content: [blank] }] },
-      pinned: false,
     });
-    await keepNote(app, owner, { name: 'Other', subject: emptyDoc(), body: docFromText('x'), pinned: false });
+    await keepNote(app, owner, { ...emptyNote('Other'), body: docFromText('x') });
     expect(await readUses(app, owner, lookup)).toEqual([
       { noteId: note.id, name: 'Fee', columns: ['f'], keys: ['Netherby'] },
     ]);

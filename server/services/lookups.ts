@@ -4,10 +4,10 @@ import { usesInNote, withKeyChanged } from '../../core/lookup/uses';
 import { parseDoc } from '../../core/note/schema';
 import { newId } from '../db/id';
 import { insertLookup, listLookups, lookupById, setLookupDeleted, updateLookup } from '../db/repositories/lookups';
-import { notesHolding, updateNote } from '../db/repositories/notes';
+import { insertVersion, notesHolding, updateNote } from '../db/repositories/notes';
 import type { Application } from './application';
 import { notFound, stale } from './errors';
-import { noteContent } from './notes';
+import { noteContent, wordingOf } from './notes';
 
 export function readLookups({ db }: Application, owner: string): Promise<LookupRow[]> {
   return listLookups(db, owner);
@@ -64,7 +64,11 @@ export async function carryKey(app: Application, owner: string, id: string, { fr
     const body = withKeyChanged(note.body, id, from, to);
     if (subject === note.subject && body === note.body) continue;
     const content = noteContent({ ...note, subject, body });
-    if (await updateNote(app.db, owner, note.id, note.version, content, app.now())) changed++;
+    await app.db.transaction(async (trx) => {
+      if (!(await updateNote(trx, owner, note.id, note.version, content, app.now()))) return;
+      await insertVersion(trx, owner, note.id, note.version, wordingOf(note), note.updatedAt);
+      changed++;
+    });
   }
   return changed;
 }

@@ -1,49 +1,110 @@
-import type { Note, NoteRow } from '#shared/types/wire';
-import type { NoteChange, NoteInput } from '#shared/schemas/note';
-import { wordingText } from '../../core/blank/blanks';
+import type { BinRow, ConstantBlank, FormerWording, Note, NoteRow } from '#shared/types/wire';
+import type { NoteChange, NoteInput, NoteUse, Wording } from '#shared/schemas/note';
+import { blanksIn, wordingText } from '../../core/blank/blanks';
 import { checkNote } from '../../core/note/check';
-import { parseDoc } from '../../core/note/schema';
+import { parseDoc, picturesIn } from '../../core/note/schema';
 import { toLine, toText } from '../../core/note/text';
+import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
+import { filesKnown } from '../db/repositories/files';
 import {
   countUse,
+  cuesTaken,
   insertNotes,
+  insertVersion,
+  listBin,
   listNotes,
+  listVersions,
+  lockNote,
   noteById,
-  setNoteDeleted,
+  noteRows,
+  setNotesDeleted,
+  setPinned,
+  setPinOrder,
+  setShelf,
   updateNote,
+  wholeNotes,
   type NoteContent,
 } from '../db/repositories/notes';
+import { constantAnswers } from '../db/repositories/noteAnswers';
+import { listShelves, shelfById } from '../db/repositories/shelves';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
 
 /** A note as it is stored, with its derived text. @throws UserError when its blanks are not in order. */
-export function noteContent({ name, subject, body, pinned }: NoteInput): NoteContent {
-  const subjectDoc = parseDoc(subject);
-  const bodyDoc = parseDoc(body);
+export function noteContent(input: NoteInput): NoteContent {
+  const subjectDoc = parseDoc(input.subject);
+  const bodyDoc = parseDoc(input.body);
   const [problem] = checkNote(subjectDoc, bodyDoc);
   if (problem) throw new UserError(problem.message, 422, { code: 'blanks' });
   // What a choice may become is wording of the note too, and is found like the rest.
   const bodyText = [toText(bodyDoc), wordingText(bodyDoc)].filter(Boolean).join('\n');
-  return { name, subject, body, pinned, subjectText: toLine(subjectDoc), bodyText };
+  return {
+    ...input,
+    subjectText: toLine(subjectDoc),
+    bodyText,
+    blanks: blanksIn(subjectDoc).length + blanksIn(bodyDoc).length,
+    files: input.attachments.length + picturesIn(input.body).length,
+  };
 }
 
-export function readNotes({ db }: Application, owner: string): Promise<NoteRow[]> {
-  return listNotes(db, owner);
+/** What of a note its history keeps. */
+export function wordingOf({ name, description, cue, subject, body, to, cc, bcc, attachments }: Wording): Wording {
+  return { name, description, cue, subject, body, to, cc, bcc, attachments };
 }
 
-export async function readNote({ db }: Application, owner: string, id: string): Promise<Note> {
-  const note = await noteById(db, owner, id);
+async function standing<T extends NoteRow>({ db }: Application, owner: string, notes: T[]): Promise<T[]> {
+  if (!notes.some(({ shelfId }) => shelfId)) return notes;
+  const shelves = await listShelves(db, owner);
+  return notes.map((note) => ({ ...note, shelfId: shelves.standing(note.shelfId) }));
+}
+
+export async function readNotes(app: Application, owner: string): Promise<NoteRow[]> {
+  return standing(app, owner, await listNotes(app.db, owner));
+}
+
+export async function readNote(app: Application, owner: string, id: string): Promise<Note> {
+  const note = await noteById(app.db, owner, id);
   if (!note) throw notFound('note');
-  return note;
+  return (await standing(app, owner, [note]))[0]!;
+}
+
+async function changedRows(app: Application, owner: string, ids: string[]): Promise<NoteRow[]> {
+  return standing(app, owner, await noteRows(app.db, owner, ids));
+}
+
+/** What a note names is there: its shelf and its files. Its cue is no other note's. @throws UserError */
+async function checkNamed(app: Application, owner: string, input: NoteInput, except = ''): Promise<void> {
+  if (input.shelfId && !(await shelfById(app.db, owner, input.shelfId))) throw notFound('shelf');
+  const files = [...input.attachments.map(({ file }) => file), ...picturesIn(input.body)];
+  const known = await filesKnown(app.db, owner, files);
+  const missing = input.attachments.find(({ file }) => !known.has(file));
+  if (missing) throw new UserError(`“${missing.name}” is not kept here any more. Attach it again.`);
+  if (files.some((file) => !known.has(file)))
+    throw new UserError('A picture in the text is not kept here any more. Put it in again.');
+  if (!input.cue) return;
+  const other = (await cuesTaken(app.db, owner, [input.cue], except)).get(input.cue.toLowerCase());
+  if (other !== undefined) throw cueTaken(input.cue, other);
+}
+
+function cueTaken(cue: string, other = ''): UserError {
+  const message = `The cue “${cue}” belongs to ${other ? `the note “${other}”` : 'another note'} already.`;
+  return new UserError(message, 422, { code: 'cue', fields: { cue: message } });
 }
 
 export async function keepNote(app: Application, owner: string, input: NoteInput): Promise<Note> {
   const id = newId();
-  await insertNotes(app.db, owner, [{ id, ...noteContent(input) }], app.now());
+  const content = noteContent(input);
+  await checkNamed(app, owner, input);
+  try {
+    await insertNotes(app.db, owner, [{ id, ...content }], app.now());
+  } catch (error) {
+    throw isDuplicate(error) ? cueTaken(input.cue) : error;
+  }
   return readNote(app, owner, id);
 }
 
+/** Replaces a note that was read at `version`; the former wording is kept in its history. */
 export async function changeNote(
   app: Application,
   owner: string,
@@ -51,23 +112,122 @@ export async function changeNote(
   { version, ...input }: NoteChange,
 ): Promise<Note> {
   const content = noteContent(input);
-  if (!(await updateNote(app.db, owner, id, version, content, app.now()))) {
-    throw stale('note', await readNote(app, owner, id));
+  await checkNamed(app, owner, input, id);
+  try {
+    await app.db.transaction(async (trx) => {
+      const before = await lockNote(trx, owner, id);
+      if (!before) throw notFound('note');
+      if (before.version !== version) throw stale('note', await readNote(app, owner, id));
+      if (JSON.stringify(wordingOf(before)) !== JSON.stringify(wordingOf(input)))
+        await insertVersion(trx, owner, id, version, wordingOf(before), before.updatedAt);
+      await updateNote(trx, owner, id, version, content, app.now());
+    });
+  } catch (error) {
+    throw isDuplicate(error) ? cueTaken(input.cue) : error;
   }
   return readNote(app, owner, id);
 }
 
-export async function deleteNote(app: Application, owner: string, id: string): Promise<void> {
-  if (!(await setNoteDeleted(app.db, owner, id, app.now()))) throw notFound('note');
+/** The former wordings of a note, the latest first. */
+export async function readHistory(app: Application, owner: string, id: string): Promise<FormerWording[]> {
+  await readNote(app, owner, id);
+  return listVersions(app.db, owner, id);
 }
 
-/** Brings a deleted note back whole. */
+/** Puts notes into the bin, together. */
+export async function deleteNotes(app: Application, owner: string, ids: string[]): Promise<void> {
+  if (!(await setNotesDeleted(app.db, owner, ids, app.now()))) throw notFound('note');
+}
+
+/** Brings notes back from the bin whole. */
+export async function restoreNotes(app: Application, owner: string, ids: string[]): Promise<NoteRow[]> {
+  const count = await app.db.transaction((trx) => setNotesDeleted(trx, owner, ids, null));
+  if (!count) throw notFound('note');
+  return changedRows(app, owner, ids);
+}
+
+export async function deleteNote(app: Application, owner: string, id: string): Promise<void> {
+  await deleteNotes(app, owner, [id]);
+}
+
 export async function restoreNote(app: Application, owner: string, id: string): Promise<Note> {
-  if (!(await setNoteDeleted(app.db, owner, id, null))) throw notFound('note');
+  await restoreNotes(app, owner, [id]);
   return readNote(app, owner, id);
 }
 
+export function readBin({ db }: Application, owner: string): Promise<BinRow[]> {
+  return listBin(db, owner);
+}
+
+/** Puts each note on its shelf, all or none. */
+export async function moveNotes(
+  app: Application,
+  owner: string,
+  places: { id: string; shelfId: string | null }[],
+): Promise<NoteRow[]> {
+  const byShelf = new Map<string | null, string[]>();
+  for (const { id, shelfId } of places) byShelf.set(shelfId, [...(byShelf.get(shelfId) ?? []), id]);
+  await app.db.transaction(async (trx) => {
+    for (const [shelfId, ids] of byShelf) {
+      if (shelfId && !(await shelfById(trx, owner, shelfId))) throw notFound('shelf');
+      await setShelf(trx, owner, ids, shelfId);
+    }
+  });
+  const ids = places.map(({ id }) => id);
+  const rows = await changedRows(app, owner, ids);
+  if (!rows.length) throw notFound('note');
+  return rows;
+}
+
+/** Copies notes, all or none. A copy has no cue, no pin and no past; without a shelf it stands where its original does. */
+export async function copyNotes(
+  app: Application,
+  owner: string,
+  { ids, shelfId }: { ids: string[]; shelfId?: string | null },
+): Promise<NoteRow[]> {
+  if (shelfId && !(await shelfById(app.db, owner, shelfId))) throw notFound('shelf');
+  const originals = await wholeNotes(app.db, owner, ids);
+  if (!originals.length) throw notFound('note');
+  const copies = originals.map((note) => ({
+    id: newId(),
+    ...noteContent({
+      ...wordingOf(note),
+      name: `${note.name.slice(0, 190)} (copy)`,
+      cue: '',
+      pinned: false,
+      shelfId: shelfId === undefined ? note.shelfId : shelfId,
+    }),
+  }));
+  await app.db.transaction((trx) => insertNotes(trx, owner, copies, app.now()));
+  return changedRows(
+    app,
+    owner,
+    copies.map(({ id }) => id),
+  );
+}
+
+/** Pins notes behind those that are pinned, in the order given, or takes their pins away. */
+export async function pinNotes(app: Application, owner: string, { ids, pinned }: { ids: string[]; pinned: boolean }) {
+  await app.db.transaction((trx) => setPinned(trx, owner, ids, pinned));
+  const rows = await changedRows(app, owner, ids);
+  if (!rows.length) throw notFound('note');
+  return rows;
+}
+
+export async function orderPins(app: Application, owner: string, ids: string[]): Promise<void> {
+  await app.db.transaction((trx) => setPinOrder(trx, owner, ids));
+}
+
 /** Counts an insertion of the note. */
-export async function noteUsed(app: Application, owner: string, id: string): Promise<void> {
-  if (!(await countUse(app.db, owner, id, app.now()))) throw notFound('note');
+export async function noteUsed(app: Application, owner: string, id: string, use: NoteUse): Promise<void> {
+  if (!(await countUse(app.db, owner, id, use, app.now()))) throw notFound('note');
+}
+
+/** So often a blank is filled before it is called always the same. */
+const ALWAYS = 4;
+
+/** The blanks of a note that were filled with one and the same answer every time. */
+export async function readConstantBlanks(app: Application, owner: string, id: string): Promise<ConstantBlank[]> {
+  await readNote(app, owner, id);
+  return constantAnswers(app.db, owner, id, ALWAYS);
 }

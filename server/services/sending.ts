@@ -1,11 +1,12 @@
-import type { Sending } from '#shared/types/wire';
+import type { Draft, Sending } from '#shared/types/wire';
 import { lastLook } from '../../core/look/look';
 import { addressKey } from '../../core/message/address';
 import { attribution } from '../../core/message/quote';
 import { replyThread } from '../../core/message/reply';
-import { parseDoc } from '../../core/note/schema';
+import { parseDoc, picturesIn, type DocJson } from '../../core/note/schema';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
+import { fileByDigest } from '../db/repositories/files';
 import { dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
 import { messageThread } from '../db/repositories/messages';
 import {
@@ -26,6 +27,7 @@ import { readSettings } from './accounts';
 import type { Application } from './application';
 import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
+import { size } from './files';
 
 /** How long one try may take before another process may look after the message. */
 const CLAIM_MS = 90_000;
@@ -44,6 +46,38 @@ async function quoteOf(app: Application, owner: string, originalId: string, loca
     text,
     html: sanitiseHtml(html, { pictures: false, partUrl: () => null }).html,
   };
+}
+
+/** A message with more than this is refused by many post offices (common practice, no source). */
+const ATTACHED_LIMIT = 25 * 1024 * 1024;
+
+/** The bytes of the pictures and attachments of a draft. @throws UserError when one is gone or all are too much. */
+async function filesOf(
+  app: Application,
+  owner: string,
+  { body, attachments }: Pick<Draft, 'body' | 'attachments'>,
+  signature: DocJson,
+): Promise<Pick<Letter, 'pictures' | 'attachments'>> {
+  const pictures = await Promise.all(
+    [...new Set([...picturesIn(body), ...picturesIn(signature)])].map(async (file) => {
+      const found = await fileByDigest(app.db, owner, file);
+      if (!found) throw new UserError('Not sent: a picture in the text is not kept here any more. Put it in again.');
+      return found;
+    }),
+  );
+  const parts = await Promise.all(
+    attachments.map(async ({ file, name }) => {
+      const found = await fileByDigest(app.db, owner, file);
+      if (!found) throw new UserError(`Not sent: “${name}” is not kept here any more. Attach it again.`);
+      return { ...found, name };
+    }),
+  );
+  const total = [...pictures, ...parts].reduce((sum, part) => sum + part.size, 0);
+  if (total > ATTACHED_LIMIT)
+    throw new UserError(
+      `Not sent: what goes with it is ${size(total)}; a message takes at most ${size(ATTACHED_LIMIT)}.`,
+    );
+  return { pictures, attachments: parts };
 }
 
 /**
@@ -97,6 +131,7 @@ export async function sendDraft(
       signature: parseDoc(settings.signature),
       ...(thread ? replyThread(thread) : { inReplyTo: '', references: [] }),
       quote,
+      ...(await filesOf(app, owner, draft, settings.signature)),
     };
     const envelopeTo = [
       ...new Map(

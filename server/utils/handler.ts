@@ -69,3 +69,17 @@ export async function bodyOf<T>(event: H3Event, schema: Schema<T>): Promise<T> {
 export async function queryOf<T>(event: H3Event, schema: Schema<T>): Promise<T> {
   return schema.validate(getQuery(event), { abortEarly: false, stripUnknown: true });
 }
+
+/** The bytes of a request, read no further than `limit`. @throws UserError 413 with `message` when there are more. */
+export async function rawBodyOf(event: H3Event, limit: number, message: string): Promise<Buffer> {
+  const tooLarge = () => new UserError(message, 413, { code: 'too-large' });
+  if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw tooLarge();
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of event.node.req) {
+    size += (chunk as Buffer).length;
+    if (size > limit) throw tooLarge();
+    chunks.push(chunk as Buffer);
+  }
+  return Buffer.concat(chunks);
+}

@@ -1,5 +1,5 @@
-import { mixed, array, object, string } from 'yup';
-import { DocumentError, parseDoc, type DocJson } from '../../core/note/schema';
+import { mixed, array, number, object, string } from 'yup';
+import { DocumentError, FILE, parseDoc, type DocJson } from '../../core/note/schema';
 import { toLine } from '../../core/note/text';
 
 /** The longest document taken, as JSON text, in characters. */
@@ -40,3 +40,16 @@ export const mailboxes = array(
 )
   .max(500, 'A message to more than 500 people is not a one-to-one message.')
   .required();
+
+/** Files that go with a note or a draft, named by their content. */
+export const attachments = array(
+  object({
+    file: string().required().matches(FILE, 'This is not a file that is kept here.'),
+    name: string().trim().required('A file needs a name.').max(200, 'The name of a file has at most 200 characters.'),
+    type: string().defined().max(100).default('application/octet-stream'),
+    size: number().integer().min(0).required(),
+  }),
+)
+  .required()
+  .max(50, 'At most 50 attachments.')
+  .default([]);

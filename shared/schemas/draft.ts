@@ -1,6 +1,6 @@
 import { boolean, mixed, number, object, string, type InferType } from 'yup';
 import type { Fills } from '../../core/blank/fill';
-import { bodyDoc, lineDoc, mailboxes } from './document';
+import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
 
 export const DRAFT_MODES = ['new', 'reply', 'reply-all'] as const;
 export type DraftMode = (typeof DRAFT_MODES)[number];
@@ -17,7 +17,8 @@ const fills = mixed<Fills>((value): value is Fills => isRecord(value))
   .required()
   .test('fills', 'The answers could not be read.', (value) =>
     Object.values(value ?? {}).every(
-      ({ blanks, answers, passages }) =>
+      ({ note, blanks, answers, passages }) =>
+        (note === undefined || typeof note === 'string') &&
         Array.isArray(blanks) &&
         blanks.every(isBlank) &&
         isRecord(answers) &&
@@ -40,6 +41,7 @@ export const draftSchema = object({
   subject: lineDoc,
   body: bodyDoc,
   fills,
+  attachments,
   /** Whether the message answered is quoted under the signature. */
   quote: boolean().required(),
 });

@@ -1,14 +1,62 @@
-import { boolean, number, object, string, type InferType } from 'yup';
-import { bodyDoc, lineDoc } from './document';
+import { array, boolean, number, object, string, type InferType } from 'yup';
+import { emptyDoc } from '../../core/note/schema';
+import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
+
+const id = string().required().max(26);
+const shelfId = string().nullable().max(26).default(null);
+const ids = array(id).required().min(1, 'No note is chosen.').max(20_000);
 
 export const noteSchema = object({
   name: string().trim().required('A note needs a name.').max(200, 'A name has at most 200 characters.'),
+  description: string().trim().defined().max(500, 'A description has at most 500 characters.').default(''),
+  cue: string()
+    .trim()
+    .defined()
+    .max(20, 'A cue has at most 20 characters.')
+    .matches(/^\S*$/, 'A cue is one word, without spaces.')
+    .default(''),
+  shelfId,
+  pinned: boolean().default(false),
   subject: lineDoc,
   body: bodyDoc,
-  pinned: boolean().default(false),
+  to: mailboxes.default([]),
+  cc: mailboxes.default([]),
+  bcc: mailboxes.default([]),
+  attachments,
 });
 
 export const noteChangeSchema = noteSchema.shape({ version: number().integer().required() });
 
+export const noteIdsSchema = object({ ids });
+export const noteMoveSchema = object({ places: array(object({ id, shelfId })).required().min(1).max(20_000) });
+export const noteCopySchema = object({ ids, shelfId: string().max(26).nullable() });
+export const notePinSchema = object({ ids, pinned: boolean().required() });
+/** All pinned notes in their order. */
+export const pinOrderSchema = object({ ids: array(id).required().max(20_000) });
+
+/** What a note was put into: who is written to, and the words that tell the kind of message. */
+export const noteUseSchema = object({
+  person: string().defined().max(1000).default(''),
+  words: array(string().required().max(60)).required().max(20).default([]),
+});
+
 export type NoteInput = InferType<typeof noteSchema>;
 export type NoteChange = InferType<typeof noteChangeSchema>;
+export type NoteUse = InferType<typeof noteUseSchema>;
+/** What a note says, which its history keeps; where it stands is not part of it. */
+export type Wording = Omit<NoteInput, 'shelfId' | 'pinned'>;
+
+/** A note in which nothing is written yet. */
+export const emptyNote = (name = ''): NoteInput => ({
+  name,
+  description: '',
+  cue: '',
+  shelfId: null,
+  pinned: false,
+  subject: emptyDoc(),
+  body: emptyDoc(),
+  to: [],
+  cc: [],
+  bcc: [],
+  attachments: [],
+});

@@ -46,6 +46,18 @@ export const settingsSchema = object({
     .required()
     .max(1000)
     .default([]),
+  /** The largest picture in a text, in bytes. */
+  pictureLimit: number()
+    .integer()
+    .min(50_000, 'A picture limit under 50 kB helps nobody.')
+    .max(10_485_760, 'At most 10 MB.')
+    .default(1_048_576),
+  /** The largest attachment, in bytes. */
+  attachmentLimit: number()
+    .integer()
+    .min(100_000, 'An attachment limit under 100 kB helps nobody.')
+    .max(26_214_400, 'At most 25 MB.')
+    .default(10_485_760),
   signature: bodyDoc,
 });
 

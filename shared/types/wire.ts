@@ -6,6 +6,7 @@ import type { Column, Lookup } from '../../core/lookup/lookup';
 import type { Uses } from '../../core/lookup/uses';
 import type { DraftMode } from '../schemas/draft';
 import type { Folder } from '../schemas/message';
+import type { Wording } from '../schemas/note';
 
 /** Who is signed in. */
 export interface Account {
@@ -98,17 +99,71 @@ export interface NoteRow {
   id: string;
   version: number;
   name: string;
+  description: string;
+  cue: string;
+  shelfId: string | null;
   subjectText: string;
   bodyText: string;
   pinned: boolean;
+  /** Its place among the pinned notes. */
+  pinOrder: number;
+  /** How many blanks it has, and how many attachments and pictures. */
+  blanks: number;
+  files: number;
   used: number;
   lastUsed: number;
+  createdAt: number;
   updatedAt: number;
+  /** How often it was used for each person, by address, and for messages with each word; the most used only. */
+  usedFor: { people: Record<string, number>; words: Record<string, number> };
+}
+
+/** A file that goes with a note or a draft, named by its content. */
+export interface Attachment {
+  file: string;
+  name: string;
+  type: string;
+  size: number;
 }
 
 export interface Note extends NoteRow {
   subject: DocJson;
   body: DocJson;
+  to: Mailbox[];
+  cc: Mailbox[];
+  bcc: Mailbox[];
+  attachments: Attachment[];
+}
+
+/** A note in the bin. */
+export interface BinRow {
+  id: string;
+  name: string;
+  bodyText: string;
+  deletedAt: number;
+}
+
+/** A wording a note had before. */
+export interface FormerWording extends Wording {
+  version: number;
+  /** When it was written. */
+  madeAt: number;
+}
+
+/** A blank that was always filled with the same answer. */
+export interface ConstantBlank {
+  key: string;
+  answer: string;
+  uses: number;
+}
+
+export interface Shelf {
+  id: string;
+  version: number;
+  name: string;
+  description: string;
+  parentId: string | null;
+  position: number;
 }
 
 export interface DraftRow {
@@ -129,6 +184,7 @@ export interface Draft extends DraftRow {
   subject: DocJson;
   body: DocJson;
   fills: Fills;
+  attachments: Attachment[];
   quote: boolean;
   /** Why the post office refused it, in words; empty otherwise. */
   problem: string;

@@ -195,7 +195,7 @@ test('a request from another site is turned away, and health tells the migration
   });
   expect(foreign.status()).toBe(403);
   const health = await (await context.get('/api/health')).json();
-  expect(health).toMatchObject({ ok: true, database: 'answers', migration: '0002_blanks' });
+  expect(health).toMatchObject({ ok: true, database: 'answers', migration: '0003_library' });
 });
 
 test('bad input gets a message in words, and changes nothing', async ({ baseURL }) => {

@@ -20,6 +20,8 @@ export interface SettingsRow {
   currency: string;
   weekdaysOff: number[];
   daysOff: { day: string; name: string }[];
+  pictureLimit: number;
+  attachmentLimit: number;
 }
 
 function toAccount(row: Record<string, unknown>): AccountRow {
@@ -34,7 +36,7 @@ function toAccount(row: Record<string, unknown>): AccountRow {
 export async function insertAccount(
   db: Knex,
   account: AccountRow,
-  settings: Omit<SettingsRow, 'version'>,
+  settings: Omit<SettingsRow, 'version' | 'pictureLimit' | 'attachmentLimit'>,
   now: number,
 ) {
   await db.transaction(async (trx) => {
@@ -85,6 +87,8 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     currency: row.currency,
     weekdaysOff: json(row.weekdays_off),
     daysOff: json(row.days_off),
+    pictureLimit: num(row.picture_limit),
+    attachmentLimit: num(row.attachment_limit),
   };
 }
 
@@ -102,6 +106,8 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       currency: settings.currency,
       weekdays_off: JSON.stringify(settings.weekdaysOff),
       days_off: JSON.stringify(settings.daysOff),
+      picture_limit: settings.pictureLimit,
+      attachment_limit: settings.attachmentLimit,
     });
   return changed === 1;
 }

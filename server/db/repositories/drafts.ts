@@ -4,7 +4,7 @@ import { json, num } from '../rows';
 
 export type DraftContent = Pick<
   Draft,
-  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'fills' | 'quote' | 'subjectText' | 'preview'
+  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'fills' | 'attachments' | 'quote' | 'subjectText' | 'preview'
 >;
 
 const ROW = ['id', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id'];
@@ -31,6 +31,7 @@ function toDraft(row: Record<string, unknown>): Draft {
     subject: json(row.subject),
     body: json(row.body),
     fills: json(row.fills),
+    attachments: json(row.attachments),
     quote: Boolean(row.quote),
     problem: String(row.problem),
   };
@@ -46,6 +47,7 @@ function columns(draft: DraftContent) {
     subject_text: draft.subjectText,
     preview: draft.preview,
     fills: JSON.stringify(draft.fills),
+    attachments: JSON.stringify(draft.attachments),
     quote: draft.quote,
   };
 }

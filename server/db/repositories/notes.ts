@@ -1,53 +1,145 @@
 import type { Knex } from 'knex';
-import type { Note, NoteRow } from '#shared/types/wire';
-import type { DocJson } from '../../../core/note/schema';
+import type { BinRow, FormerWording, Note, NoteRow } from '#shared/types/wire';
+import type { NoteInput, NoteUse, Wording } from '#shared/schemas/note';
+import { addressKey } from '../../../core/message/address';
 import { json, num } from '../rows';
 
-export interface NoteContent {
-  name: string;
-  subject: DocJson;
-  body: DocJson;
+export interface NoteContent extends NoteInput {
   subjectText: string;
   bodyText: string;
-  pinned: boolean;
+  blanks: number;
+  files: number;
 }
 
-const ROW = ['id', 'version', 'name', 'subject_text', 'body_text', 'pinned', 'used', 'last_used', 'updated_at'];
+const ROW = [
+  'id',
+  'version',
+  'name',
+  'description',
+  'cue',
+  'shelf_id',
+  'subject_text',
+  'body_text',
+  'pinned',
+  'pin_order',
+  'blanks',
+  'files',
+  'used',
+  'last_used',
+  'created_at',
+  'updated_at',
+];
+const WHOLE = [...ROW, 'subject', 'body', 'to_list', 'cc_list', 'bcc_list', 'attachments'];
+
+/** Ids are asked for in portions, so that no statement grows without end. */
+const PORTION = 1_000;
+const portions = <T>(list: T[]): T[][] =>
+  Array.from({ length: Math.ceil(list.length / PORTION) }, (_, i) => list.slice(i * PORTION, (i + 1) * PORTION));
 
 function toRow(row: Record<string, unknown>): NoteRow {
   return {
     id: String(row.id),
     version: num(row.version),
     name: String(row.name),
+    description: String(row.description),
+    cue: String(row.cue),
+    shelfId: (row.shelf_id as string | null) ?? null,
     subjectText: String(row.subject_text),
     bodyText: String(row.body_text),
     pinned: Boolean(row.pinned),
+    pinOrder: num(row.pin_order),
+    blanks: num(row.blanks),
+    files: num(row.files),
     used: num(row.used),
     lastUsed: num(row.last_used),
+    createdAt: num(row.created_at),
     updatedAt: num(row.updated_at),
+    usedFor: { people: {}, words: {} },
   };
 }
 
-function columns({ name, subject, body, subjectText, bodyText, pinned }: NoteContent) {
+function toNote(row: Record<string, unknown>): Note {
   return {
-    name,
-    subject: JSON.stringify(subject),
-    body: JSON.stringify(body),
-    subject_text: subjectText,
-    body_text: bodyText,
-    pinned,
+    ...toRow(row),
+    subject: json(row.subject),
+    body: json(row.body),
+    to: json(row.to_list),
+    cc: json(row.cc_list),
+    bcc: json(row.bcc_list),
+    attachments: json(row.attachments),
   };
+}
+
+function columns(note: NoteContent) {
+  return {
+    name: note.name,
+    description: note.description,
+    cue: note.cue,
+    shelf_id: note.shelfId,
+    subject: JSON.stringify(note.subject),
+    body: JSON.stringify(note.body),
+    subject_text: note.subjectText,
+    body_text: note.bodyText,
+    pinned: note.pinned,
+    to_list: JSON.stringify(note.to),
+    cc_list: JSON.stringify(note.cc),
+    bcc_list: JSON.stringify(note.bcc),
+    attachments: JSON.stringify(note.attachments),
+    blanks: note.blanks,
+    files: note.files,
+  };
+}
+
+/** Says of each note what it was used for: the people and words it was used for most. */
+async function withUses<T extends NoteRow>(db: Knex, owner: string, notes: T[], all: boolean): Promise<T[]> {
+  const byId = new Map(notes.map((note) => [note.id, note]));
+  const inner = db('note_uses')
+    .where({ owner })
+    .select('note_id', 'kind', 'value', 'uses')
+    .select(db.raw('ROW_NUMBER() OVER (PARTITION BY note_id, kind ORDER BY uses DESC, last_at DESC) AS place'));
+  if (!all) void inner.whereIn('note_id', [...byId.keys()].slice(0, PORTION));
+  const rows = notes.length ? await db(inner.as('ranked')).where('place', '<=', 12).select() : [];
+  for (const { note_id, kind, value, uses } of rows) {
+    const usedFor = byId.get(note_id)?.usedFor;
+    if (usedFor) usedFor[kind === 'person' ? 'people' : 'words'][value] = num(uses);
+  }
+  return notes;
 }
 
 export async function listNotes(db: Knex, owner: string): Promise<NoteRow[]> {
-  return (await db('notes').where({ owner, deleted_at: null }).select(ROW).orderBy('name')).map(toRow);
+  const rows = await db('notes').where({ owner, deleted_at: null }).select(ROW).orderBy('name');
+  return withUses(db, owner, rows.map(toRow), true);
+}
+
+export async function noteRows(db: Knex, owner: string, ids: string[]): Promise<NoteRow[]> {
+  const found: NoteRow[] = [];
+  for (const some of portions(ids)) {
+    const rows = await db('notes').where({ owner, deleted_at: null }).whereIn('id', some).select(ROW);
+    found.push(...(await withUses(db, owner, rows.map(toRow), false)));
+  }
+  return found;
 }
 
 export async function noteById(db: Knex, owner: string, id: string): Promise<Note | null> {
-  const row = await db('notes')
-    .where({ owner, id, deleted_at: null })
-    .first([...ROW, 'subject', 'body']);
-  return row ? { ...toRow(row), subject: json(row.subject), body: json(row.body) } : null;
+  const row = await db('notes').where({ owner, id, deleted_at: null }).first(WHOLE);
+  return row ? (await withUses(db, owner, [toNote(row)], false))[0]! : null;
+}
+
+/** Whole notes by their ids, in the order of their names; all of them without ids. */
+export async function wholeNotes(db: Knex, owner: string, ids?: string[]): Promise<Note[]> {
+  const found: Note[] = [];
+  for (const some of ids ? portions(ids) : [null]) {
+    const query = db('notes').where({ owner, deleted_at: null }).select(WHOLE);
+    if (some) void query.whereIn('id', some);
+    found.push(...(await query).map(toNote));
+  }
+  return found.sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1));
+}
+
+/** The same, held until the transaction ends. */
+export async function lockNote(trx: Knex.Transaction, owner: string, id: string): Promise<Note | null> {
+  const row = await trx('notes').where({ owner, id, deleted_at: null }).forUpdate().first(WHOLE);
+  return row ? toNote(row) : null;
 }
 
 /** The notes whose wording names an id, for instance of a lookup. */
@@ -56,35 +148,208 @@ export async function notesHolding(db: Knex, owner: string, id: string): Promise
   const rows = await db('notes')
     .where({ owner, deleted_at: null })
     .andWhere((q) => q.where('body', 'like', like).orWhere('subject', 'like', like))
+    .select(WHOLE)
     .orderBy('name');
-  return rows.map((row) => ({ ...toRow(row), subject: json(row.subject), body: json(row.body) }));
+  return rows.map(toNote);
 }
 
-export async function insertNotes(db: Knex, owner: string, notes: (NoteContent & { id: string })[], now: number) {
-  const rows = notes.map((note) => ({ id: note.id, owner, ...columns(note), created_at: now, updated_at: now }));
+/** Notes with the same name, whatever its case. */
+export async function notesNamed(db: Knex, owner: string, names: string[]): Promise<Note[]> {
+  const found: Note[] = [];
+  for (const some of portions(names)) {
+    const rows = await db('notes').where({ owner, deleted_at: null }).whereIn('name', some).select(WHOLE);
+    found.push(...rows.map(toNote));
+  }
+  return found;
+}
+
+/** Which of the cues belong to other notes: the names of those, by cue in small letters. */
+export async function cuesTaken(db: Knex, owner: string, cues: string[], except = ''): Promise<Map<string, string>> {
+  const found = new Map<string, string>();
+  for (const some of portions(cues.filter(Boolean))) {
+    const rows = await db('notes')
+      .where({ owner })
+      .whereIn('live_cue', some)
+      .whereNot({ id: except })
+      .select('cue', 'name');
+    for (const { cue, name } of rows) found.set(String(cue).toLowerCase(), String(name));
+  }
+  return found;
+}
+
+/** A note to be put in, with what it brings along of its past. */
+export type NewNote = NoteContent & {
+  id: string;
+  used?: number;
+  lastUsed?: number;
+  createdAt?: number;
+  updatedAt?: number;
+};
+
+export async function insertNotes(db: Knex, owner: string, notes: NewNote[], now: number) {
+  let order = await lastPin(db, owner);
+  const rows = notes.map((note) => ({
+    id: note.id,
+    owner,
+    ...columns(note),
+    pin_order: note.pinned ? ++order : null,
+    used: note.used ?? 0,
+    last_used: note.lastUsed ?? 0,
+    created_at: note.createdAt ?? now,
+    updated_at: note.updatedAt ?? now,
+  }));
   await db.batchInsert('notes', rows, 200);
+}
+
+async function lastPin(db: Knex, owner: string): Promise<number> {
+  return num((await db('notes').where({ owner }).max('pin_order as last').first())?.last);
 }
 
 /** Writes a note that was read at `version`; false when it was changed or deleted since. */
 export async function updateNote(db: Knex, owner: string, id: string, version: number, note: NoteContent, now: number) {
+  const order = note.pinned ? (await lastPin(db, owner)) + 1 : null;
   const changed = await db('notes')
     .where({ owner, id, version, deleted_at: null })
-    .update({ ...columns(note), version: version + 1, updated_at: now });
+    .update({
+      ...columns(note),
+      pin_order: order === null ? null : db.raw('COALESCE(pin_order, ?)', [order]),
+      version: version + 1,
+      updated_at: now,
+    });
   return changed === 1;
 }
 
-/** Deletes a note (`at`) or brings it back (`null`); false when there is nothing to do it to. */
-export async function setNoteDeleted(db: Knex, owner: string, id: string, at: number | null): Promise<boolean> {
-  const query = db('notes').where({ owner, id });
-  if (at === null) query.whereNotNull('deleted_at');
-  else query.whereNull('deleted_at');
-  return (await query.update({ deleted_at: at, version: db.raw('version + 1') })) === 1;
+/** Deletes notes (`at`) or brings them back (`null`). A note comes back without a cue that another one has by now. */
+export async function setNotesDeleted(db: Knex, owner: string, ids: string[], at: number | null): Promise<number> {
+  let count = 0;
+  for (const some of portions(ids)) {
+    const query = db('notes').where({ owner }).whereIn('id', some);
+    if (at === null) {
+      const coming = await db('notes')
+        .where({ owner })
+        .whereIn('id', some)
+        .whereNotNull('deleted_at')
+        .select('id', 'cue');
+      const taken = await cuesTaken(
+        db,
+        owner,
+        coming.map(({ cue }) => String(cue)),
+      );
+      const without = coming.filter(({ cue }) => taken.has(String(cue).toLowerCase())).map(({ id }) => id);
+      await db('notes').where({ owner }).whereIn('id', without).update({ cue: '' });
+      void query.whereNotNull('deleted_at');
+    } else void query.whereNull('deleted_at');
+    count += await query.update({ deleted_at: at, version: db.raw('version + 1') });
+  }
+  return count;
 }
 
-export async function countUse(db: Knex, owner: string, id: string, at: number): Promise<boolean> {
-  return (
-    (await db('notes')
-      .where({ owner, id })
-      .update({ used: db.raw('used + 1'), last_used: at })) === 1
-  );
+/** Puts notes on a shelf, or on none. */
+export async function setShelf(db: Knex, owner: string, ids: string[], shelfId: string | null): Promise<void> {
+  for (const some of portions(ids))
+    await db('notes')
+      .where({ owner, deleted_at: null })
+      .whereIn('id', some)
+      .update({ shelf_id: shelfId, version: db.raw('version + 1') });
+}
+
+/** Pins notes behind those that are pinned already, in the order given, or takes their pins away. */
+export async function setPinned(db: Knex, owner: string, ids: string[], pinned: boolean): Promise<void> {
+  let order = await lastPin(db, owner);
+  if (!pinned) {
+    for (const some of portions(ids))
+      await db('notes')
+        .where({ owner, deleted_at: null })
+        .whereIn('id', some)
+        .update({ pinned: false, pin_order: null, version: db.raw('version + 1') });
+    return;
+  }
+  for (const id of ids)
+    await db('notes')
+      .where({ owner, id, deleted_at: null, pinned: false })
+      .update({ pinned: true, pin_order: ++order, version: db.raw('version + 1') });
+}
+
+/** The order of the pinned notes; it is not part of what a note says, so its version stays. */
+export async function setPinOrder(db: Knex, owner: string, ids: string[]): Promise<void> {
+  for (const [i, id] of ids.entries())
+    await db('notes')
+      .where({ owner, id, pinned: true })
+      .update({ pin_order: i + 1 });
+}
+
+export async function listBin(db: Knex, owner: string): Promise<BinRow[]> {
+  const rows = await db('notes')
+    .where({ owner })
+    .whereNotNull('deleted_at')
+    .select('id', 'name', 'body_text', 'deleted_at')
+    .orderBy('deleted_at', 'desc');
+  return rows.map((row) => ({
+    id: String(row.id),
+    name: String(row.name),
+    bodyText: String(row.body_text).slice(0, 200),
+    deletedAt: num(row.deleted_at),
+  }));
+}
+
+/** Takes what was deleted before `before` out of the bin for good. */
+export async function emptyBin(db: Knex, before: number): Promise<number> {
+  return db('notes').where('deleted_at', '<', before).delete();
+}
+
+/** Counts an insertion: of the note, for the person written to, and for the words of the message. */
+export async function countUse(db: Knex, owner: string, id: string, { person, words }: NoteUse, at: number) {
+  const counted = await db('notes')
+    .where({ owner, id })
+    .update({ used: db.raw('used + 1'), last_used: at });
+  if (counted !== 1) return false;
+  const rows = [
+    ...(person ? [{ kind: 'person', value: addressKey(person).slice(0, 190) }] : []),
+    ...[...new Set(words)].map((value) => ({ kind: 'word', value })),
+  ].map((row) => ({ ...row, owner, note_id: id, uses: 1, last_at: at }));
+  if (rows.length)
+    await db('note_uses')
+      .insert(rows)
+      .onConflict(['note_id', 'kind', 'value'])
+      .merge({ uses: db.raw('uses + 1'), last_at: at });
+  return true;
+}
+
+/** Keeps a wording that is about to be replaced. */
+export async function insertVersion(
+  db: Knex,
+  owner: string,
+  id: string,
+  version: number,
+  wording: Wording,
+  madeAt: number,
+): Promise<void> {
+  await db('note_versions')
+    .insert({ note_id: id, owner, version, content: JSON.stringify(wording), made_at: madeAt })
+    .onConflict(['note_id', 'version'])
+    .ignore();
+}
+
+/** The former wordings of a note, the latest first. */
+export async function listVersions(db: Knex, owner: string, id: string): Promise<FormerWording[]> {
+  const rows = await db('note_versions').where({ owner, note_id: id }).orderBy('version', 'desc').select();
+  return rows.map((row) => ({ ...json<Wording>(row.content), version: num(row.version), madeAt: num(row.made_at) }));
+}
+
+/** All former wordings of an account's notes, by note. */
+export async function versionsOf(db: Knex, owner: string, ids: string[]): Promise<Map<string, FormerWording[]>> {
+  const found = new Map<string, FormerWording[]>();
+  for (const some of portions(ids)) {
+    const rows = await db('note_versions')
+      .where({ owner })
+      .whereIn('note_id', some)
+      .orderBy('version', 'desc')
+      .select();
+    for (const row of rows) {
+      const list = found.get(row.note_id) ?? [];
+      found.set(row.note_id, list);
+      list.push({ ...json<Wording>(row.content), version: num(row.version), madeAt: num(row.made_at) });
+    }
+  }
+  return found;
 }

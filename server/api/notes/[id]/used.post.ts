@@ -1,6 +1,7 @@
+import { noteUseSchema } from '#shared/schemas/note';
 import { noteUsed } from '../../../services/notes';
 
-export default ownerHandler(async (_event, { app, owner, id }) => {
-  await noteUsed(app, owner, id);
+export default ownerHandler(async (event, { app, owner, id }) => {
+  await noteUsed(app, owner, id, await bodyOf(event, noteUseSchema));
   return { ok: true };
 });

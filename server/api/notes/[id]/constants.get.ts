@@ -1,0 +1,3 @@
+import { readConstantBlanks } from '../../../services/notes';
+
+export default ownerHandler((_event, { app, owner, id }) => readConstantBlanks(app, owner, id));

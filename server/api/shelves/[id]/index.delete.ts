@@ -1,0 +1,6 @@
+import { removeShelf } from '../../../services/shelves';
+
+export default ownerHandler(async (_event, { app, owner, id }) => {
+  await removeShelf(app, owner, id);
+  return { ok: true };
+});

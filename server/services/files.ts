@@ -1,0 +1,78 @@
+import { createHash } from 'node:crypto';
+import type { Attachment } from '#shared/types/wire';
+import { fileByDigest, insertFile, type StoredFile } from '../db/repositories/files';
+import { readSettings } from './accounts';
+import type { Application } from './application';
+import { notFound, UserError } from './errors';
+
+/** Pictures that every mail program shows, by the bytes they begin with. */
+const PICTURES: [string, (bytes: Buffer) => boolean][] = [
+  ['image/png', (b) => b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))],
+  ['image/jpeg', (b) => b[0] === 0xff && b[1] === 0xd8 && b[2] === 0xff],
+  ['image/gif', (b) => /^GIF8[79]a/.test(b.toString('latin1', 0, 6))],
+  ['image/webp', (b) => b.toString('latin1', 0, 4) === 'RIFF' && b.toString('latin1', 8, 12) === 'WEBP'],
+];
+
+/** The kind of picture, by its bytes; null for everything else. */
+export const pictureType = (content: Buffer): string | null =>
+  PICTURES.find(([, matches]) => matches(content))?.[0] ?? null;
+
+/** Sizes as people read them. */
+export function size(bytes: number): string {
+  return bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1_048_576).toFixed(1)} MB`;
+}
+
+/** A file name without folders and signs that could mean something to a system. */
+export function safeFileName(name: string): string {
+  const last = name
+    .split(/[/\\]/)
+    .at(-1)!
+    .replace(/[\u0000-\u001f\u007f<>:"|?*\u202a-\u202e\u2066-\u2069]/g, '_')
+    .trim();
+  return last.replace(/^\.+/, '').slice(-200) || 'file';
+}
+
+const typeOf = (type: string) =>
+  /^[\w.+-]+\/[\w.+-]+$/.test(type) ? type.toLowerCase().slice(0, 100) : 'application/octet-stream';
+
+/** Keeps bytes once under their digest. Nothing is measured against a limit here. */
+export async function storeFile(
+  app: Application,
+  owner: string,
+  { name, type, content }: { name: string; type: string; content: Buffer },
+): Promise<Attachment> {
+  const file = createHash('sha256').update(content).digest('hex');
+  const kept = pictureType(content) ?? typeOf(type);
+  await insertFile(app.db, owner, { file, type: kept, size: content.length, content }, app.now());
+  return { file, name: safeFileName(name), type: kept, size: content.length };
+}
+
+/**
+ * Keeps a picture or an attachment, within the limits of the account's settings.
+ * @throws UserError 413 when it is larger, 422 when a picture is none.
+ */
+export async function keepFile(
+  app: Application,
+  owner: string,
+  use: 'picture' | 'attachment',
+  part: { name: string; type: string; content: Buffer },
+): Promise<Attachment> {
+  const { pictureLimit, attachmentLimit } = await readSettings(app, owner);
+  const limit = use === 'picture' ? pictureLimit : attachmentLimit;
+  if (!part.content.length) throw new UserError(`“${part.name}” is empty.`);
+  if (part.content.length > limit)
+    throw new UserError(
+      `“${part.name}” is ${size(part.content.length)}; ${use === 'picture' ? 'a picture' : 'an attachment'} has at most ${size(limit)} (Settings).`,
+      413,
+      { code: 'too-large' },
+    );
+  if (use === 'picture' && !pictureType(part.content))
+    throw new UserError(`“${part.name}” is not a picture that mail can show (PNG, JPEG, GIF or WebP).`);
+  return storeFile(app, owner, part);
+}
+
+export async function readFile({ db }: Application, owner: string, file: string): Promise<StoredFile> {
+  const found = await fileByDigest(db, owner, file);
+  if (!found) throw notFound('file');
+  return found;
+}

@@ -1,0 +1,86 @@
+import type { Shelf } from '#shared/types/wire';
+import type { ShelfChange, ShelfInput } from '#shared/schemas/shelf';
+import { newId } from '../db/id';
+import {
+  insertShelf,
+  listShelves,
+  setPositions,
+  setShelfDeleted,
+  shelfById,
+  updateShelf,
+} from '../db/repositories/shelves';
+import type { Application } from './application';
+import { notFound, stale, UserError } from './errors';
+
+/** Shelves may stand inside one another so deep. */
+const DEEPEST = 8;
+
+export async function readShelves({ db }: Application, owner: string): Promise<Shelf[]> {
+  return (await listShelves(db, owner)).shelves;
+}
+
+/** How many shelves stand around one, itself not counted. */
+function depthOf(shelves: Shelf[], id: string | null): number {
+  let depth = 0;
+  for (let at = id; at && depth <= shelves.length; depth++)
+    at = shelves.find((other) => other.id === at)?.parentId ?? null;
+  return depth;
+}
+
+function heightOf(shelves: Shelf[], id: string): number {
+  return (
+    1 + Math.max(0, ...shelves.filter(({ parentId }) => parentId === id).map((child) => heightOf(shelves, child.id)))
+  );
+}
+
+/** @throws UserError when the shelf would stand in itself, in one that is gone, or too deep. */
+function checkPlace(shelves: Shelf[], id: string | null, parentId: string | null): void {
+  if (!parentId) return;
+  if (!shelves.some((other) => other.id === parentId)) throw notFound('shelf');
+  for (let at: string | null = parentId; at; at = shelves.find((other) => other.id === at)?.parentId ?? null)
+    if (at === id) throw new UserError('A shelf cannot stand inside itself.');
+  if (depthOf(shelves, parentId) + (id ? heightOf(shelves, id) : 1) > DEEPEST)
+    throw new UserError(`Shelves stand at most ${DEEPEST} deep.`);
+}
+
+/** The neighbours of a shelf in their order, with the shelf put in at its place. */
+function neighbours(shelves: Shelf[], id: string, parentId: string | null, position: number | null): string[] {
+  const others = shelves.filter((other) => other.parentId === parentId && other.id !== id).map((other) => other.id);
+  others.splice(position ?? others.length, 0, id);
+  return others;
+}
+
+export async function makeShelf(app: Application, owner: string, input: ShelfInput): Promise<Shelf> {
+  const id = newId();
+  await app.db.transaction(async (trx) => {
+    const { shelves } = await listShelves(trx, owner);
+    checkPlace(shelves, null, input.parentId);
+    await insertShelf(trx, owner, { ...input, id, position: 0 }, app.now());
+    await setPositions(trx, owner, neighbours(shelves, id, input.parentId, input.position));
+  });
+  return (await shelfById(app.db, owner, id))!;
+}
+
+/** Renames, describes or moves a shelf that was read at `version`. */
+export async function changeShelf(app: Application, owner: string, id: string, { version, ...input }: ShelfChange) {
+  await app.db.transaction(async (trx) => {
+    const { shelves } = await listShelves(trx, owner);
+    const before = shelves.find((other) => other.id === id);
+    if (!before) throw notFound('shelf');
+    checkPlace(shelves, id, input.parentId);
+    const position = input.position ?? before.position;
+    if (!(await updateShelf(trx, owner, { ...input, id, version, position }, app.now()))) throw stale('shelf', before);
+    if (input.position !== null || input.parentId !== before.parentId)
+      await setPositions(trx, owner, neighbours(shelves, id, input.parentId, input.position));
+  });
+  return (await shelfById(app.db, owner, id))!;
+}
+
+/** Takes a shelf away. What stood on it stands on the shelf around it, and is back when the shelf is. */
+export async function removeShelf({ db, now }: Application, owner: string, id: string): Promise<void> {
+  if (!(await setShelfDeleted(db, owner, id, now()))) throw notFound('shelf');
+}
+
+export async function restoreShelf({ db }: Application, owner: string, id: string): Promise<void> {
+  if (!(await setShelfDeleted(db, owner, id, null))) throw notFound('shelf');
+}
