@@ -1,0 +1,220 @@
+import { parseDoc, type DocJson } from '../note/schema';
+import { toText } from '../note/text';
+import { blockText, type ReadBlock } from '../note/read';
+import type { Node } from '@tiptap/pm/model';
+import { HEADER_FIELDS, isAttribution, isSeparator, isShortAttribution, isTag } from './history';
+
+/** A message in its three parts, each in the order of its blocks. */
+export interface Parts {
+  own: ReadBlock[];
+  signature: ReadBlock[];
+  quoted: ReadBlock[];
+}
+
+type Part = 'own' | 'signature' | 'quoted';
+
+interface Line {
+  text: string;
+  quote: number;
+  hint: ReadBlock['hint'];
+  rule: boolean;
+  part: Part;
+}
+
+const folded = (text: string) => text.replace(/\s+/g, ' ').trim().toLowerCase();
+const isBlank = (line: Line | undefined) => Boolean(line && !line.text.trim() && !line.rule);
+
+/** The next line at or after `at` that is not empty; the number of lines when there is none. */
+function nextWritten(lines: Line[], at: number): number {
+  while (at < lines.length && (isBlank(lines[at]) || lines[at]!.rule)) at++;
+  return at;
+}
+function lastWritten(lines: Line[], at: number): number {
+  while (at >= 0 && (isBlank(lines[at]) || lines[at]!.rule)) at--;
+  return at;
+}
+
+function mark(lines: Line[], from: number, to: number, part: Part): void {
+  for (let i = from; i < to; i++) lines[i]!.part = part;
+}
+
+const DATED = /\d.*\d/;
+
+/** The first line of an attribution that ends at `end` (it may be wrapped onto three lines); -1 when there is none. */
+function attributionBefore(lines: Line[], end: number): number {
+  let text = '';
+  let found = -1;
+  for (let from = end; from >= 0 && from > end - 3; from--) {
+    const line = lines[from]!;
+    if (isBlank(line) || line.quote || (found >= 0 && /[.!?:]\s*$/.test(line.text))) break;
+    // What is above a whole attribution belongs to it only when the date is still missing.
+    if (found >= 0 && DATED.test(text)) break;
+    text = `${line.text.trim()} ${text}`.trim();
+    if (isAttribution(text) && (found < 0 || DATED.test(text))) found = from;
+  }
+  return found;
+}
+
+/** A block of header fields such as clients put above what they quote or forward; the line behind it, or -1. */
+function headerBlock(lines: Line[], from: number, announced: boolean): number {
+  const seen = new Map<string, string>();
+  let at = from;
+  let misses = 0;
+  for (; at < lines.length && at < from + 14; at++) {
+    if (isBlank(lines[at])) {
+      if (seen.size >= 3) break;
+      continue;
+    }
+    const match = /^[*_\s]*([\p{L}\p{M} .'-]{1,24}?)[*_\s]*[:：][*_]*\s*(.*)$/u.exec(lines[at]!.text);
+    const field = match && HEADER_FIELDS.get(match[1]!.trim().toLowerCase());
+    if (field) seen.set(field, match[2]!);
+    else if (!seen.size || ++misses > 2) break;
+  }
+  if (!seen.has('from')) return -1;
+  const sent = seen.get('date') ?? '';
+  const dated = /\d/.test(sent);
+  const addressed = /@|\[/.test(seen.get('from')!);
+  const whole = seen.has('subject') && dated && (seen.has('to') || addressed);
+  return whole || (announced && seen.size >= 2) || (addressed && dated && seen.has('to')) ? at : -1;
+}
+
+/** Everything from a separator or a block of header fields on is history. */
+function cutHistoryBelow(lines: Line[]): void {
+  for (let i = 0; i < lines.length; i++) {
+    const line = lines[i]!;
+    if (isBlank(line)) continue;
+    const separator = !line.quote && isSeparator(line.text);
+    const ruled = line.rule || /^[_=-]{10,}\s*$/.test(line.text.trim());
+    const head = separator || ruled ? nextWritten(lines, i + 1) : i;
+    const block = head < lines.length ? headerBlock(lines, head, separator) : -1;
+    if (separator || block >= 0) return mark(lines, i, lines.length, 'quoted');
+  }
+}
+
+/** What the markup calls history, and the attribution above it. */
+function cutHinted(lines: Line[]): void {
+  for (let i = 0; i < lines.length; i++) {
+    if (lines[i]!.hint !== 'quote') continue;
+    let end = i;
+    while (end < lines.length && (lines[end]!.hint === 'quote' || isBlank(lines[end]))) end++;
+    // A name alone is no proof: what is called a quotation must be quoted, introduced or stand last.
+    const above = lastWritten(lines, i - 1);
+    const attribution = above >= 0 ? attributionBefore(lines, above) : -1;
+    const stands = lines.slice(i, end).some(({ quote }) => quote > 0);
+    const inside = lines.slice(i, end).some(({ text }) => isAttribution(text) || isSeparator(text));
+    const last = nextWritten(lines, end) >= lines.length;
+    if (stands || inside || attribution >= 0 || (last && above >= 0)) {
+      mark(lines, attribution >= 0 ? attribution : i, end, 'quoted');
+    }
+    i = end;
+  }
+}
+
+/** Runs of quoted lines: below an attribution, at the end, at the beginning, or between answers to them. */
+function cutQuotedRuns(lines: Line[], markup: boolean): void {
+  let attributed = lines.some(({ part }) => part === 'quoted');
+  for (let i = 0; i < lines.length; i++) {
+    if (!lines[i]!.quote || lines[i]!.part === 'quoted') continue;
+    let end = i;
+    while (end < lines.length && (lines[end]!.quote || (isBlank(lines[end]) && (lines[end + 1]?.quote ?? 0) > 0)))
+      end++;
+    const above = lastWritten(lines, i - 1);
+    const isLast = nextWritten(lines, end) >= lines.length || lines[nextWritten(lines, end)]!.part === 'quoted';
+    const start = above >= 0 && lines[above]!.part === 'own' ? attributionBefore(lines, above) : -1;
+    const named = above >= 0 && isShortAttribution(lines[above]!.text) && (isLast || attributed);
+    if (start >= 0 || named) {
+      mark(lines, start >= 0 ? start : above, end, 'quoted');
+      attributed = true;
+    } else if (attributed) mark(lines, i, end, 'quoted');
+    // A quotation with nothing to say whose it is may be the writer's own, most of all where markup sets it off.
+    else if (!markup && (isLast ? above >= 0 : above < 0)) mark(lines, i, end, 'quoted');
+    i = end;
+  }
+}
+
+/** The longest signature below two dashes without the space that RFC 3676 asks for. */
+const LONGEST_SIGNATURE = 10;
+
+/** What stands below the dashes of RFC 3676 4.3, and what the markup calls a signature. */
+function cutSignature(lines: Line[]): void {
+  const isOwn = (line: Line) => line.part === 'own';
+  for (let i = 0; i < lines.length; i++) {
+    if (!isOwn(lines[i]!)) continue;
+    if (lines[i]!.hint === 'signature') {
+      if (lastWritten(lines, i - 1) >= 0) lines[i]!.part = 'signature';
+      continue;
+    }
+    if (!/^--\s?$/.test(lines[i]!.text)) continue;
+    let end = i + 1;
+    while (end < lines.length && isOwn(lines[end]!) && !/^--\s?$/.test(lines[end]!.text)) end++;
+    if (end < lines.length && isOwn(lines[end]!)) continue;
+    const written = lines.slice(i + 1, end).filter((line) => !isBlank(line)).length;
+    const exact = lines[i]!.text === '-- ';
+    if (exact ? written <= 3 * LONGEST_SIGNATURE : written <= LONGEST_SIGNATURE) mark(lines, i, end, 'signature');
+  }
+}
+
+/** The account's own signature, where the message ends or the history begins; and the line a telephone adds. */
+function cutKnownSignature(lines: Line[], signatures: string[]): void {
+  const kept = lines.map((line, i) => ({ line, i })).filter(({ line }) => line.part === 'own' && line.text.trim());
+  const tag = kept.at(-1);
+  if (tag && kept.length > 1 && isTag(tag.line.text)) {
+    tag.line.part = 'signature';
+    kept.pop();
+  }
+  for (const wanted of signatures.map(folded).filter(Boolean)) {
+    for (let from = kept.length - 1; from > 0; from--) {
+      const tail = folded(
+        kept
+          .slice(from)
+          .map(({ line }) => line.text)
+          .join(' '),
+      );
+      if (tail.length > wanted.length) break;
+      if (tail === wanted) return mark(lines, kept[from]!.i, lines.length, 'signature');
+    }
+  }
+}
+
+/**
+ * Tells what somebody wrote now from the signature under it and from the history quoted around it. Precision comes first:
+ * what is not clearly a signature or history stays, and a message that would be left empty stays whole.
+ * Rules: quotation marks of RFC 3676 4.5, the signature line of 4.3; attributions, separators and header blocks as mail
+ * programs write them in many languages (common practice, no source).
+ * @param blocks as `readHtml` and `readText` give them
+ * @param signatures the account's own, as plain text
+ */
+export function partsOf(blocks: ReadBlock[], signatures: string[] = [], markup = false): Parts {
+  const lines: Line[] = blocks.map(({ node, quote, hint, rule }) => {
+    const text = blockText(node);
+    return { text, quote: quote || (/^>+/.exec(text)?.[0].length ?? 0), hint, rule, part: 'own' };
+  });
+  cutHistoryBelow(lines);
+  cutHinted(lines);
+  cutQuotedRuns(lines, markup);
+  cutSignature(lines);
+  // What was marked history by its end may follow on a signature: the lines between are marked already.
+  const before = lines.map(({ part }) => part);
+  cutKnownSignature(lines, signatures);
+  lines.forEach((line, i) => (line.part = before[i] === 'quoted' ? 'quoted' : line.part));
+  if (!lines.some(({ part, text }) => part === 'own' && text.trim()) && !hasPicture(blocks, lines)) {
+    return { own: blocks.filter(({ rule }) => !rule), signature: [], quoted: [] };
+  }
+  const of = (part: Part) => blocks.filter(({ rule }, i) => lines[i]!.part === part && !rule);
+  return { own: of('own'), signature: of('signature'), quoted: of('quoted') };
+}
+
+const hasPicture = (blocks: ReadBlock[], lines: Line[]) =>
+  blocks.some(({ node }, i) => lines[i]!.part === 'own' && JSON.stringify(node).includes('"type":"picture"'));
+
+/** The parts of a document that holds no history: a draft, or what was selected in one. */
+export function partsOfDoc(doc: Node, signatures: string[]): Parts {
+  const blocks: ReadBlock[] = [];
+  doc.forEach((node) => blocks.push({ node: node.toJSON() as DocJson, quote: 0, hint: null, rule: false }));
+  return partsOf(blocks, signatures);
+}
+
+/** The text of a signature kept as a document, for {@link partsOf}. */
+export function signatureText(signature: DocJson): string {
+  return toText(parseDoc(signature)).trim();
+}

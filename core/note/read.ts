@@ -1,0 +1,491 @@
+import { isTag, isText, type ChildNode, type Document, type Element } from 'domhandler';
+import { parseDocument } from 'htmlparser2';
+import { isSafeLink } from './link';
+import type { DocJson } from './schema';
+
+/** What becomes of a picture of the HTML: what the note keeps of it, or null to leave it out. */
+export type PictureOf = (src: string, alt: string) => { file: string } | null;
+
+/** One block of what was read, with what the HTML said about it. */
+export interface ReadBlock {
+  node: DocJson;
+  /** How many block quotations it stands in. */
+  quote: number;
+  /** What the markup calls it, or something around it: the history of a message, or a signature. */
+  hint: 'quote' | 'signature' | null;
+  /** A line drawn across; it is no part of the wording. */
+  rule: boolean;
+}
+
+export interface ReadHtml {
+  blocks: ReadBlock[];
+  /** Pictures left out since they stand elsewhere or are of a kind mail cannot carry. */
+  picturesLeft: number;
+}
+
+type Marks = { type: string; attrs?: Record<string, unknown> }[];
+
+const SKIPPED = new Set(
+  'script style head title template noscript iframe object embed svg math form select textarea button input audio video map'.split(
+    ' ',
+  ),
+);
+const BLOCKS = new Set(
+  'address article aside blockquote center dd details div dl dt fieldset figcaption figure footer h1 h2 h3 h4 h5 h6 header hr li main nav ol p pre section summary table tbody td tfoot th thead tr ul'.split(
+    ' ',
+  ),
+);
+/** Words by which mail programs of every kind name the parts of a message in class and id. */
+const QUOTE_WORDS = /(quot|cite|fwd|forward|rply|reply|original|history)/i;
+const SIGNATURE_WORDS = /signature|(^|[-_\s])sig([-_\s]|$)/i;
+
+/** Colours that are only the ink of the page, by their brightness. */
+const DARK = 0x48;
+
+const NAMED: Record<string, string> = {
+  red: '#ff0000',
+  green: '#008000',
+  blue: '#0000ff',
+  navy: '#000080',
+  maroon: '#800000',
+  purple: '#800080',
+  teal: '#008080',
+  olive: '#808000',
+  orange: '#ffa500',
+  gray: '#808080',
+  grey: '#808080',
+  fuchsia: '#ff00ff',
+  brown: '#a52a2a',
+  darkred: '#8b0000',
+  darkgreen: '#006400',
+  darkblue: '#00008b',
+};
+
+/** A colour as `#rrggbb`; null for the ink of the page, for white, and for what cannot be read. */
+export function readColour(value: string): string | null {
+  const text = value.trim().toLowerCase();
+  const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])$/.exec(text);
+  const parts = /^rgba?\(\s*(\d+)[\s,]+(\d+)[\s,]+(\d+)/.exec(text);
+  const hex = (n: string) => Math.min(255, Number(n)).toString(16).padStart(2, '0');
+  const colour = short
+    ? `#${short[1]}${short[1]}${short[2]}${short[2]}${short[3]}${short[3]}`
+    : parts
+      ? `#${hex(parts[1]!)}${hex(parts[2]!)}${hex(parts[3]!)}`
+      : (NAMED[text] ?? text);
+  if (!/^#[0-9a-f]{6}$/.test(colour)) return null;
+  const [r, g, b] = [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as [number, number, number];
+  if (Math.max(r, g, b) <= DARK || Math.min(r, g, b) >= 0xf0) return null;
+  return colour;
+}
+
+function stylesOf(element: Element): Map<string, string> {
+  const found = new Map<string, string>();
+  for (const part of (element.attribs.style ?? '').split(';')) {
+    const at = part.indexOf(':');
+    if (at > 0)
+      found.set(
+        part.slice(0, at).trim().toLowerCase(),
+        part
+          .slice(at + 1)
+          .trim()
+          .toLowerCase(),
+      );
+  }
+  return found;
+}
+
+function textOf(node: ChildNode | Document): string {
+  if (isText(node)) return node.data;
+  return 'children' in node ? node.children.map(textOf).join('') : '';
+}
+
+/** A table that lays a page out is none in a letter: only one of several rows and columns, with no table inside, is. */
+function isDataTable(element: Element): boolean {
+  let inner = false;
+  let widest = 0;
+  let rows = 0;
+  const walk = (node: ChildNode) => {
+    if (!isTag(node)) return;
+    if (node.name === 'table') inner = true;
+    if (node.name === 'tr') {
+      rows++;
+      widest = Math.max(widest, node.children.filter((cell) => isTag(cell) && /^t[dh]$/.test(cell.name)).length);
+    }
+    node.children.forEach(walk);
+  };
+  element.children.forEach(walk);
+  const isFrame = /^(presentation|none)$/.test(element.attribs.role ?? '');
+  return !inner && !isFrame && widest > 1 && rows > 1;
+}
+
+/** Bullets as word processors write them into the text of a paragraph. */
+const BULLET = /^\s*[·•▪◦‣§o–]\s{2,}(?=\S)|^\s*[·•▪◦‣]\s*(?=\S)/u;
+const NUMBER = /^\s*(\d{1,3})[.)]\s{3,}(?=\S)/u;
+
+class Reader {
+  readonly blocks: ReadBlock[] = [];
+  picturesLeft = 0;
+  #line: DocJson[] = [];
+  #align: string | null = null;
+  /** A paragraph that keeps its distance was just closed. */
+  #distance = false;
+
+  constructor(
+    readonly picture: PictureOf,
+    /** Classes whose paragraphs keep no distance, from the style sheet that came along. */
+    readonly close: Set<string>,
+  ) {}
+
+  /** What is said of a block by everything around it. */
+  #around = { quote: 0, hint: null as ReadBlock['hint'] };
+
+  #push(node: DocJson, rule = false): void {
+    this.blocks.push({ node, ...this.#around, rule });
+  }
+
+  #text(raw: string, marks: Marks, pre: boolean): void {
+    let text = raw.replace(/\u200b|\ufeff/g, '');
+    if (pre) {
+      const lines = text.replace(/\r\n?/g, '\n').split('\n');
+      lines.forEach((line, i) => {
+        if (i) this.#break();
+        if (line) this.#line.push({ type: 'text', text: line, ...(marks.length && { marks }) });
+      });
+      return;
+    }
+    text = text.replace(/[\t\n\r\f ]+/g, ' ');
+    if (!text) return;
+    const last = this.#line.at(-1);
+    if (/^ /.test(text) && (!last || (last.type === 'text' && / $/.test(last.text!)))) text = text.slice(1);
+    if (text) this.#line.push({ type: 'text', text, ...(marks.length && { marks }) });
+  }
+
+  /** The end of a line inside a block. */
+  #break(): void {
+    this.#flush('paragraph', {}, true);
+  }
+
+  #flush(type = 'paragraph', attrs: Record<string, unknown> = {}, evenEmpty = false): void {
+    const content = trimmed(this.#line);
+    this.#line = [];
+    if (!content.length && !evenEmpty) return;
+    const all = { ...attrs, ...(this.#align && { align: this.#align }) };
+    this.#push({ type, ...(Object.keys(all).length && { attrs: all }), ...(content.length && { content }) });
+  }
+
+  /** Reads what stands inside as blocks of their own, for a list item or a cell. */
+  #inside(element: Element, marks: Marks): DocJson[] {
+    const reader = new Reader(this.picture, this.close);
+    reader.read(element.children, marks, false);
+    reader.end();
+    this.picturesLeft += reader.picturesLeft;
+    return tidy(reader.blocks.filter(({ rule }) => !rule)).map(({ node }) => node);
+  }
+
+  end(): void {
+    this.#flush();
+  }
+
+  read(nodes: ChildNode[], marks: Marks, pre: boolean): void {
+    for (const node of nodes) {
+      if (isText(node)) this.#text(node.data, marks, pre);
+      else if (isTag(node)) this.#element(node, marks, pre);
+    }
+  }
+
+  #element(element: Element, marks: Marks, pre: boolean): void {
+    const { name } = element;
+    if (SKIPPED.has(name)) return;
+    const styles = stylesOf(element);
+    if (/\bnone\b/.test(styles.get('display') ?? '')) return;
+    const before = this.#around;
+    const called = `${element.attribs.class ?? ''} ${element.attribs.id ?? ''}`;
+    if (SIGNATURE_WORDS.test(called)) this.#around = { ...before, hint: before.hint ?? 'signature' };
+    else if (QUOTE_WORDS.test(called) || (name === 'blockquote' && element.attribs.type === 'cite'))
+      this.#around = { ...before, hint: 'quote' };
+    const changed = this.#around !== before;
+    if (BLOCKS.has(name)) {
+      const outer = this.#around;
+      this.#around = before;
+      this.#flush();
+      this.#around = outer;
+      this.#block(element, styles, withMarks(element, styles, marks), pre);
+      this.#flush();
+    } else if (name === 'br') this.#break();
+    else if (name === 'img') this.#image(element);
+    else {
+      if (changed) this.#flush();
+      this.read(element.children, withMarks(element, styles, marks), pre);
+      if (changed) this.#flush();
+    }
+    this.#around = before;
+  }
+
+  #image({ attribs }: Element): void {
+    const tiny = (size = '') => /^[0-2](px)?$/.test(size.trim());
+    if (tiny(attribs.width) || tiny(attribs.height)) return;
+    const kept = attribs.src ? this.picture(attribs.src, attribs.alt ?? '') : null;
+    if (!kept) {
+      if (attribs.src) this.picturesLeft++;
+      return;
+    }
+    const width = /^\d+$/.test(attribs.width ?? '') ? Number(attribs.width) : null;
+    this.#line.push({ type: 'picture', attrs: { ...kept, alt: (attribs.alt ?? '').slice(0, 300), width } });
+  }
+
+  #block(element: Element, styles: Map<string, string>, marks: Marks, pre: boolean): void {
+    const { name, attribs } = element;
+    const align = this.#align;
+    const said = styles.get('text-align') ?? attribs.align ?? (name === 'center' ? 'center' : '');
+    if (/^(center|right|justify)$/i.test(said)) this.#align = said.toLowerCase();
+    else if (/^(left|start)$/i.test(said)) this.#align = null;
+    if (name === 'hr') this.#push({ type: 'paragraph' }, true);
+    else if (/^h[1-6]$/.test(name)) {
+      this.#keepDistance();
+      const start = this.blocks.length;
+      this.read(
+        element.children,
+        marks.filter(({ type }) => type !== 'bold'),
+        pre,
+      );
+      this.#flush('heading', { level: Math.min(3, Number(name[1])) });
+      for (const block of this.blocks.slice(start))
+        if (block.node.type === 'paragraph' && block.node.content)
+          block.node = {
+            ...block.node,
+            type: 'heading',
+            attrs: { ...block.node.attrs, level: Math.min(3, Number(name[1])) },
+          };
+      this.#distance = true;
+    } else if (name === 'ul' || name === 'ol') this.#list(element, marks);
+    else if (name === 'table' && isDataTable(element)) this.#table(element, marks);
+    else if (name === 'blockquote') {
+      this.#around = { ...this.#around, quote: this.#around.quote + 1 };
+      this.read(element.children, marks, pre);
+    } else if (name === 'p') {
+      const near = /^0(px|pt|cm|in|em)?(\s|$)/;
+      const isClose =
+        near.test(styles.get('margin') ?? '') ||
+        near.test(styles.get('margin-bottom') ?? '') ||
+        (attribs.class ?? '').split(/\s+/).some((one) => this.close.has(one));
+      if (!isClose) this.#keepDistance();
+      const start = this.blocks.length;
+      this.read(element.children, marks, pre);
+      this.#flush('paragraph', {}, this.blocks.length === start);
+      this.#distance = !isClose;
+    } else this.read(element.children, marks, pre || name === 'pre');
+    this.#flush();
+    this.#align = align;
+  }
+
+  /** Between paragraphs that keep their distance stands an empty one, as in our own letters. */
+  #keepDistance(): void {
+    const last = this.blocks.at(-1);
+    if (this.#distance && last && !last.rule && (last.node.content?.length ?? 0) > 0) this.#push({ type: 'paragraph' });
+    this.#distance = false;
+  }
+
+  #list(element: Element, marks: Marks): void {
+    const items: DocJson[] = [];
+    for (const child of element.children) {
+      if (!isTag(child) || SKIPPED.has(child.name)) continue;
+      const inside = this.#inside(child, marks);
+      const nested = /^[uo]l$/.test(child.name);
+      if (nested && items.length) {
+        const reader = new Reader(this.picture, this.close);
+        reader.read([child], marks, false);
+        items.at(-1)!.content!.push(...reader.blocks.map(({ node }) => node));
+        continue;
+      }
+      if (!inside.length) continue;
+      const first = inside[0]!.type === 'paragraph' ? [] : [{ type: 'paragraph' }];
+      items.push({ type: 'listItem', content: [...first, ...inside] });
+    }
+    if (!items.length) return;
+    const start = Number(element.attribs.start);
+    this.#push(
+      element.name === 'ul'
+        ? { type: 'bulletList', content: items }
+        : {
+            type: 'orderedList',
+            attrs: { start: Number.isInteger(start) && start > 0 ? start : 1, type: null },
+            content: items,
+          },
+    );
+  }
+
+  #table(element: Element, marks: Marks): void {
+    const rows: DocJson[] = [];
+    const span = (text: string | undefined) => Math.min(50, Math.max(1, Number.parseInt(text ?? '1') || 1));
+    const walk = (node: ChildNode) => {
+      if (!isTag(node)) return;
+      if (node.name !== 'tr') return node.children.forEach(walk);
+      const cells = node.children.filter((cell): cell is Element => isTag(cell) && /^t[dh]$/.test(cell.name));
+      if (!cells.length) return;
+      rows.push({
+        type: 'tableRow',
+        content: cells.map((cell) => {
+          const inside = this.#inside(cell, marks);
+          return {
+            type: cell.name === 'th' ? 'tableHeader' : 'tableCell',
+            attrs: {
+              colspan: span(cell.attribs.colspan),
+              rowspan: span(cell.attribs.rowspan),
+              colwidth: null,
+              align: null,
+            },
+            content: inside.length ? inside : [{ type: 'paragraph' }],
+          };
+        }),
+      });
+    };
+    element.children.forEach(walk);
+    if (rows.length) this.#push({ type: 'table', content: rows });
+  }
+}
+
+function withMarks({ name, attribs }: Element, styles: Map<string, string>, marks: Marks): Marks {
+  let out = marks;
+  const add = (type: string, attrs?: Record<string, unknown>) => {
+    out = [...out.filter((mark) => mark.type !== type), { type, ...(attrs && { attrs }) }];
+  };
+  const drop = (type: string) => (out = out.filter((mark) => mark.type !== type));
+  const weight = styles.get('font-weight') ?? '';
+  if (
+    /^(bold|bolder|[6-9]00)/.test(weight) ||
+    ((name === 'b' || name === 'strong') && !/^(normal|[1-5]00)/.test(weight))
+  )
+    add('bold');
+  else if (/^(normal|[1-5]00)/.test(weight)) drop('bold');
+  const slant = styles.get('font-style') ?? '';
+  if (/^(italic|oblique)/.test(slant) || ((name === 'i' || name === 'em') && slant !== 'normal')) add('italic');
+  const line = styles.get('text-decoration') ?? styles.get('text-decoration-line') ?? '';
+  if ((/underline/.test(line) && name !== 'a') || ((name === 'u' || name === 'ins') && line !== 'none'))
+    add('underline');
+  if (name === 'a' && attribs.href && isSafeLink(attribs.href.trim())) add('link', { href: attribs.href.trim() });
+  const colour = styles.get('color') ?? (name === 'font' ? attribs.color : undefined);
+  if (colour !== undefined) {
+    const value = readColour(colour);
+    // A link has the colour of links.
+    if (value && name !== 'a' && !out.some(({ type }) => type === 'link')) add('colour', { value });
+    else drop('colour');
+  }
+  return out;
+}
+
+/** A line without the spaces at its ends, of runs of equal formatting one piece. */
+function trimmed(line: DocJson[]): DocJson[] {
+  const out: DocJson[] = [];
+  for (const piece of line) {
+    const last = out.at(-1);
+    // One hard space between words is a space; a run of them is a distance somebody made.
+    const text = piece.text?.replace(/(^|[^\u00a0])\u00a0(?!\u00a0)/g, '$1 ');
+    if (last?.type === 'text' && piece.type === 'text' && JSON.stringify(last.marks) === JSON.stringify(piece.marks))
+      last.text += text!;
+    else out.push(piece.type === 'text' ? { ...piece, text } : { ...piece });
+  }
+  const edge = (at: number, pattern: RegExp) => {
+    while (out.length && out.at(at)!.type === 'text') {
+      const piece = out.at(at)!;
+      piece.text = piece.text!.replace(pattern, '');
+      if (piece.text) break;
+      out.splice(at, 1);
+    }
+  };
+  edge(0, /^[ \u00a0]+/);
+  // "-- " is a sign of its own (RFC 3676 4.3).
+  if (!(out.length === 1 && /^-- ?$/.test(out[0]!.text ?? ''))) edge(-1, /[ \u00a0]+$/);
+  return out;
+}
+
+const isEmpty = ({ node, rule }: ReadBlock) => !rule && node.type === 'paragraph' && !node.content?.length;
+
+/** Without empty lines at the ends, and with one where there were several. */
+function tidy(blocks: ReadBlock[]): ReadBlock[] {
+  const out = blocks.filter((block, i) => !(isEmpty(block) && (i === 0 || isEmpty(blocks[i - 1]!))));
+  while (out.length && isEmpty(out.at(-1)!)) out.pop();
+  return out;
+}
+
+/** Paragraphs that a word processor wrote with a bullet in their text become a list. */
+function lists(blocks: ReadBlock[]): ReadBlock[] {
+  const out: ReadBlock[] = [];
+  const kindOf = ({ node }: ReadBlock) => {
+    const text = node.type === 'paragraph' ? (node.content?.[0]?.text ?? '') : '';
+    return BULLET.test(text) ? 'bulletList' : NUMBER.test(text) ? 'orderedList' : null;
+  };
+  let run: string | null = null;
+  for (const block of blocks) {
+    const kind = block.rule ? null : kindOf(block);
+    if (!kind) {
+      run = null;
+      out.push(block);
+      continue;
+    }
+    const [first, ...rest] = block.node.content!;
+    const text = first!.text!.replace(kind === 'bulletList' ? BULLET : NUMBER, '');
+    const content = [...(text ? [{ ...first!, text }] : []), ...rest];
+    const item = { type: 'listItem', content: [{ type: 'paragraph', content }] };
+    if (run === kind) out.at(-1)!.node.content!.push(item);
+    else {
+      const start = Number(NUMBER.exec(first!.text!)?.[1] ?? 1);
+      const attrs = kind === 'orderedList' ? { attrs: { start, type: null } } : {};
+      out.push({ ...block, node: { type: kind, ...attrs, content: [item] } });
+    }
+    run = kind;
+  }
+  return out;
+}
+
+/** The classes of paragraphs that the style sheet brought along gives no distance. */
+function closeClasses(html: string): Set<string> {
+  const found = new Set<string>();
+  for (const [, sheet] of html.matchAll(/<style\b[^>]*>([\s\S]*?)<\/style/gi)) {
+    for (const [, selectors, rules] of sheet!.matchAll(/([^{}]+)\{([^}]*)\}/g)) {
+      if (!/margin(-bottom)?\s*:\s*0/.test(rules!)) continue;
+      for (const [, name] of selectors!.matchAll(/\bp\.([\w-]+)/g)) found.add(name!);
+    }
+  }
+  return found;
+}
+
+/**
+ * Reads HTML of a message, a web page or a word processor into blocks of the note's own model. What mail can carry stays:
+ * headings, lists, links, tables, pictures, bold, italic, underline, colour, alignment; everything else is dropped, its text
+ * stays. Nothing is fetched and nothing runs.
+ * @param picture decides about each picture; without it all are left out and counted
+ */
+export function readHtml(html: string, picture: PictureOf = () => null): ReadHtml {
+  const reader = new Reader(picture, closeClasses(html));
+  reader.read(parseDocument(html).children, [], false);
+  reader.end();
+  return { blocks: tidy(lists(reader.blocks)), picturesLeft: reader.picturesLeft };
+}
+
+/** Blocks as a document. */
+export function docOf(blocks: ReadBlock[]): DocJson {
+  const nodes = tidy(blocks.filter(({ rule }) => !rule)).map(({ node }) => node);
+  return { type: 'doc', content: nodes.length ? nodes : [{ type: 'paragraph' }] };
+}
+
+/** Lines of plain text as blocks; those that begin with `>` are quotations (RFC 3676 4.5). */
+export function readText(text: string): ReadBlock[] {
+  return text
+    .replace(/\r\n?/g, '\n')
+    .split('\n')
+    .map((line) => {
+      const [marks = ''] = /^(>[ ]?)*/.exec(line)!;
+      const quote = marks.replace(/[^>]/g, '').length;
+      const node = line ? { type: 'paragraph', content: [{ type: 'text', text: line }] } : { type: 'paragraph' };
+      return { node, quote, hint: null, rule: false };
+    });
+}
+
+/** The text of a block as far as it tells what the block is: cells and items one after another. */
+export function blockText(node: DocJson): string {
+  if (node.type === 'text') return node.text ?? '';
+  if (node.type === 'hardBreak') return ' ';
+  if (node.type === 'blank') return `[${String(node.attrs?.label ?? '')}]`;
+  const inline = node.type === 'paragraph' || node.type === 'heading';
+  return (node.content ?? []).map(blockText).join(inline ? '' : ' ');
+}

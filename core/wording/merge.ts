@@ -1,0 +1,60 @@
+import { diff3Merge } from 'node-diff3';
+import type { DocJson } from '../note/schema';
+
+/** A stretch of paragraphs: agreed, or written in two ways since both started. */
+export type MergePart =
+  { kind: 'agreed'; blocks: DocJson[] } | { kind: 'two'; mine: DocJson[]; theirs: DocJson[]; base: DocJson[] };
+
+const written = (block: DocJson): string => {
+  const one = ({ attrs, content, marks, ...rest }: DocJson): unknown => ({
+    ...rest,
+    // What an editor stores of defaults does not make two wordings.
+    ...(attrs && { attrs: Object.fromEntries(Object.entries(attrs).filter(([, value]) => value !== null)) }),
+    ...(content?.length && { content: content.map(one) }),
+    ...(marks?.length && { marks }),
+  });
+  return JSON.stringify(one(block), (key, value) =>
+    key === 'attrs' && !Object.keys(value ?? {}).length ? undefined : value,
+  );
+};
+
+/**
+ * Two changes of one document put together by paragraph (the diff3 of Khanna, Kunal and Pierce 2007, as the package
+ * `node-diff3` has it): what only one side changed is taken from that side.
+ */
+export function mergeDocs(base: DocJson, mine: DocJson, theirs: DocJson): MergePart[] {
+  const byText = new Map<string, DocJson>();
+  const lines = (doc: DocJson) =>
+    (doc.content ?? []).map((block) => {
+      const key = written(block);
+      if (!byText.has(key)) byText.set(key, block);
+      return key;
+    });
+  const blocks = (keys: string[]) => keys.map((key) => byText.get(key)!);
+  return diff3Merge(lines(mine), lines(base), lines(theirs), { excludeFalseConflicts: true }).flatMap(
+    ({ ok, conflict }): MergePart[] => {
+      if (ok) return ok.length ? [{ kind: 'agreed', blocks: blocks(ok) }] : [];
+      return conflict
+        ? [{ kind: 'two', mine: blocks(conflict.a), base: blocks(conflict.o), theirs: blocks(conflict.b) }]
+        : [];
+    },
+  );
+}
+
+/** The document that comes of it, with the choice for each part written in two ways, in order. */
+export function merged(parts: MergePart[], choices: ('mine' | 'theirs' | 'both')[]): DocJson {
+  let at = 0;
+  const content = parts.flatMap((part) => {
+    if (part.kind === 'agreed') return part.blocks;
+    const choice = choices[at++] ?? 'both';
+    return choice === 'mine' ? part.mine : choice === 'theirs' ? part.theirs : [...part.mine, ...part.theirs];
+  });
+  return { type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] };
+}
+
+/** A value that is no document: the side that changed it is taken; null when both did, and not alike. */
+export function mergeValue<T>(base: T, mine: T, theirs: T): { value: T } | null {
+  const [b, m, t] = [base, mine, theirs].map((value) => JSON.stringify(value));
+  if (m === t || b === t) return { value: mine };
+  return b === m ? { value: theirs } : null;
+}

@@ -1,0 +1,210 @@
+import fc from 'fast-check';
+import { diffWordsWithSpace } from 'diff';
+import { describe, expect, it } from 'vitest';
+import { lookups } from '../../demo/lookups';
+import { notes } from '../../demo/notes';
+import { fill } from '../blank/fill';
+import type { FillContext } from '../blank/kind';
+import { docFromText, parseDoc, schema, type DocJson } from '../note/schema';
+import { toText } from '../note/text';
+import { countChanges, difference, differenceOfTexts } from './difference';
+import { improved } from './improve';
+import { merged, mergeDocs, mergeValue } from './merge';
+
+const context: FillContext = {
+  person: {
+    firstName: 'Ines',
+    lastName: 'Arden',
+    fullName: 'Ines Arden',
+    address: 'i@x.example',
+    company: 'Café Lune',
+  },
+  sender: { name: 'Wren', fields: [{ name: 'Telephone', value: '01632 960 001' }] },
+  lookups: Object.fromEntries(lookups.map(({ key, ...lookup }) => [`demo:${key}`, { id: `demo:${key}`, ...lookup }])),
+  now: Date.UTC(2026, 10, 24, 9),
+  locale: 'en-GB',
+  timeZone: 'UTC',
+  currency: 'GBP',
+};
+const doc = (...texts: string[]): DocJson => docFromText(texts.join('\n'));
+
+describe('the difference by word', () => {
+  it('says what went out before what came in', () => {
+    expect(differenceOfTexts('I can come on Monday at nine.', 'I can come on Tuesday at nine.')).toEqual([
+      { kind: 'same', text: 'I can come on ' },
+      { kind: 'out', text: 'Monday' },
+      { kind: 'in', text: 'Tuesday' },
+      { kind: 'same', text: ' at nine.' },
+    ]);
+  });
+
+  it('takes neighbouring changes together, and a blank as one', () => {
+    expect(differenceOfTexts('on [first day] here', 'on [day] there')).toEqual([
+      { kind: 'same', text: 'on ' },
+      { kind: 'out', text: '[first day] here' },
+      { kind: 'in', text: '[day] there' },
+    ]);
+    expect(countChanges(differenceOfTexts('a b c', 'a x y c'))).toEqual({ in: 2, out: 1 });
+  });
+
+  it('leads from one text to the other, whatever they are, with no more changes than the package by words', () => {
+    const text = fc
+      .array(fc.constantFrom('a', 'b', 'c', ' ', ' ', '\n', '.', '[x]', 'é'), { maxLength: 40 })
+      .map((all) => all.join(''));
+    fc.assert(
+      fc.property(text, text, (before, after) => {
+        const changes = differenceOfTexts(before, after);
+        const side = (skip: string) =>
+          changes
+            .filter(({ kind }) => kind !== skip)
+            .map((change) => change.text)
+            .join('');
+        expect(side('in')).toBe(before);
+        expect(side('out')).toBe(after);
+        const same = changes.filter(({ kind }) => kind === 'same').length;
+        const theirs = diffWordsWithSpace(before, after).filter(({ added, removed }) => !added && !removed).length;
+        if (before === after) expect(same).toBe(theirs);
+      }),
+    );
+  });
+
+  it('reads documents as their readers do', () => {
+    expect(difference(parseDoc(doc('a', 'b')), parseDoc(doc('a', '', 'b')))).toEqual([
+      { kind: 'same', text: 'a\n' },
+      { kind: 'in', text: '\n' },
+      { kind: 'same', text: 'b' },
+    ]);
+  });
+});
+
+describe('two changes of one wording', () => {
+  const base = doc('one', 'two', 'three');
+
+  it('are put together where they do not touch', () => {
+    const parts = mergeDocs(base, doc('ONE', 'two', 'three'), doc('one', 'two', 'three', 'four'));
+    expect(parts.every(({ kind }) => kind === 'agreed')).toBe(true);
+    expect(merged(parts, [])).toEqual(doc('ONE', 'two', 'three', 'four'));
+  });
+
+  it('are left to a choice where they contradict', () => {
+    const parts = mergeDocs(base, doc('one', 'mine', 'three'), doc('one', 'theirs', 'three'));
+    expect(parts.filter(({ kind }) => kind === 'two')).toHaveLength(1);
+    expect(merged(parts, ['mine'])).toEqual(doc('one', 'mine', 'three'));
+    expect(merged(parts, ['theirs'])).toEqual(doc('one', 'theirs', 'three'));
+    expect(merged(parts, [])).toEqual(doc('one', 'mine', 'theirs', 'three'));
+  });
+
+  it('agree when both did the same, and do not mind how an editor stores a default', () => {
+    const same = doc('one', 'zwei', 'three');
+    expect(merged(mergeDocs(base, same, same), [])).toEqual(same);
+    const stored = { ...base, content: base.content!.map((block) => ({ ...block, attrs: { align: null } })) };
+    expect(mergeDocs(base, stored, doc('one', 'two', 'changed')).every(({ kind }) => kind === 'agreed')).toBe(true);
+  });
+
+  it('lose nothing: whatever was written on one side is in the agreed part or in the choice', () => {
+    const lines = fc.array(fc.constantFrom('a', 'b', 'c', 'd', 'e'), { minLength: 1, maxLength: 8 });
+    fc.assert(
+      fc.property(lines, lines, lines, (b, m, t) => {
+        const parts = mergeDocs(doc(...b), doc(...m), doc(...t));
+        const words = (node: DocJson) => toText(parseDoc(node)).split('\n');
+        for (const word of m.filter((one) => !b.includes(one))) expect(words(merged(parts, []))).toContain(word);
+        for (const word of t.filter((one) => !b.includes(one))) expect(words(merged(parts, []))).toContain(word);
+        if (JSON.stringify(m) === JSON.stringify(b)) expect(merged(parts, [])).toEqual(doc(...t));
+      }),
+    );
+  });
+
+  it('settle a plain value, or leave it', () => {
+    expect(mergeValue('a', 'a', 'b')).toEqual({ value: 'b' });
+    expect(mergeValue('a', 'b', 'a')).toEqual({ value: 'b' });
+    expect(mergeValue('a', 'b', 'b')).toEqual({ value: 'b' });
+    expect(mergeValue('a', 'b', 'c')).toBeNull();
+  });
+});
+
+describe('a note improved from the letter it was put into', () => {
+  const put = (note: { subject: DocJson; body: DocJson }, answers = {}) =>
+    fill({ subject: parseDoc(note.subject), body: parseDoc(note.body) }, context, answers, 'i1');
+  const letterOf = (body: ReturnType<typeof parseDoc>, before: string[] = [], after: string[] = []) =>
+    schema.node('doc', null, [
+      ...parseDoc(doc(...before, 'Own words first.')).content.content.slice(0, before.length),
+      ...body.content.content,
+      ...parseDoc(doc(...after, 'x')).content.content.slice(0, after.length),
+    ]);
+
+  it.each(notes)('is the same when nothing was edited: $name', (note) => {
+    const answers = { day: 'Monday', town: 'Netherby', time: '9:00', amount: '120', 'first day': '3 Dec' };
+    const filled = put(note, answers);
+    const letter = letterOf(
+      filled.body,
+      ['A sentence of my own goes before.', ''],
+      ['', 'And another one of mine behind it.'],
+    );
+    const back = improved(parseDoc(note.body), letter, 'i1', filled.fill.blanks)!;
+    expect(toText(back)).toBe(toText(parseDoc(note.body)));
+    expect(back.eq(parseDoc(note.body))).toBe(true);
+  });
+
+  const note = {
+    subject: doc('x'),
+    body: {
+      type: 'doc',
+      content: [
+        {
+          type: 'paragraph',
+          content: [
+            { type: 'text', text: 'Dear ' },
+            { type: 'blank', attrs: { label: 'first name', kind: 'person', options: { field: 'firstName' } } },
+            { type: 'text', text: ',' },
+          ],
+        },
+        {
+          type: 'paragraph',
+          content: [
+            { type: 'text', text: 'I can come on ' },
+            { type: 'blank', attrs: { label: 'day', kind: 'text', options: {} } },
+            { type: 'text', text: ' at nine.' },
+          ],
+        },
+        { type: 'paragraph', content: [{ type: 'text', text: 'With kind regards,' }] },
+      ],
+    },
+  };
+  const edited = (change: (text: string) => string) => {
+    const { body, fill: kept } = put(note, { day: 'Monday' });
+    const json = JSON.parse(change(JSON.stringify(letterOf(body, ['Before.'], ['After.']).toJSON()))) as DocJson;
+    const back = improved(parseDoc(note.body), parseDoc(json), 'i1', kept.blanks);
+    return back && toText(back);
+  };
+
+  it('takes changed words over, and keeps its blanks where their values were changed by hand', () => {
+    expect(
+      edited((json) =>
+        json.replace(' at nine.', ' at ten, if the road is clear.').replace('"text":"Monday"', '"text":"Monday next"'),
+      ),
+    ).toBe('Dear [first name],\nI can come on [day] at ten, if the road is clear.\nWith kind regards,');
+  });
+
+  it('takes a paragraph written in between along, and one taken out with it', () => {
+    const more = JSON.stringify({ type: 'paragraph', content: [{ type: 'text', text: 'The visit takes an hour.' }] });
+    expect(
+      edited((json) =>
+        json.replace(/(\{"type":"paragraph"[^{}]*(\{[^{}]*\})?[^{}]*\{"type":"text","text":"With kind)/, `${more},$1`),
+      ),
+    ).toBe('Dear [first name],\nI can come on [day] at nine.\nThe visit takes an hour.\nWith kind regards,');
+  });
+
+  it('finds a short note inside a line', () => {
+    const short = { subject: doc('x'), body: doc('Please park behind the hall.') };
+    const letter = parseDoc(
+      doc(
+        'Thank you, and see you soon. Please park well behind the old hall. I am looking forward to it very much indeed.',
+      ),
+    );
+    expect(toText(improved(parseDoc(short.body), letter, 'i1', [])!)).toBe('Please park well behind the old hall.');
+  });
+
+  it('is nothing when nothing of it is left', () => {
+    expect(improved(parseDoc(note.body), parseDoc(doc('Something else.')), 'i1', [])).toBeNull();
+  });
+});
