@@ -5,6 +5,7 @@ import { blockText, docOf, readHtml, readText, type ReadBlock } from '../note/re
 import { parseDoc } from '../note/schema';
 import { toText } from '../note/text';
 import { partsOf, partsOfDoc } from './own';
+import { unwrapped } from './unwrap';
 
 const read = ({ text, html }: { text?: string; html?: string }) =>
   html === undefined ? readText(text!) : readHtml(html).blocks;
@@ -47,5 +48,29 @@ describe('what was written now, in the ways mail programs write messages', () =>
     expect(written(parts.own)).toBe('Body.');
     expect(written(parts.signature)).toBe(SIGNATURE);
     expect(written(partsOfDoc(parseDoc(docOf(readText('Body.\n\nWren Halloway'))), [SIGNATURE]).own)).toContain('Wren');
+  });
+});
+
+describe('text broken into lines by a program', () => {
+  it('is put back into paragraphs', () => {
+    const wrapped =
+      'Dear Ada,\n\nthank you for your message. I can come on Monday at nine, and I will\nbring the strings that we talked about when I was there in October.\nPlease have the lid open.\n\nKind regards,\nWren';
+    expect(unwrapped(wrapped)).toBe(
+      'Dear Ada,\n\nthank you for your message. I can come on Monday at nine, and I will bring the strings that we talked about when I was there in October. Please have the lid open.\n\nKind regards,\nWren'.replace(
+        'October. Please',
+        'October.\nPlease',
+      ),
+    );
+  });
+
+  it('stays where its lines were ended on purpose', () => {
+    for (const text of [
+      'one\ntwo\nthree',
+      'Tuning 120\nRepair 80\nTravel to the island and back on the same day 45',
+      `${'long '.repeat(30)}\nnext`,
+    ])
+      expect(unwrapped(text)).toBe(text);
+    const list = `- ${'word '.repeat(14)}x\n- next one`;
+    expect(unwrapped(list)).toBe(list);
   });
 });

@@ -1,8 +1,11 @@
+import { newId } from '../db/id';
 import { takeLease } from '../db/repositories/leases';
 import { loadDemoOnce } from '../services/demo';
+import { tidyUp } from '../services/tidy';
 import { dispatchDue } from '../services/sending';
 
 const PAUSE_MS = 3_000;
+const HOUR_MS = 3_600_000;
 
 /** Opens the application when the server starts, loads the demo once, and sends what waits in the outbox. */
 export default defineNitroPlugin((nitro) => {
@@ -16,6 +19,8 @@ export default defineNitroPlugin((nitro) => {
       if (!loaded && useRuntimeConfig().demo) await loadDemoOnce(app, passwords);
       loaded = true;
       if (await takeLease(app.db, 'outbox', app.process, app.now(), PAUSE_MS * 5)) await dispatchDue(app);
+      // The lease is not given back: so the work is done once an hour, whichever process comes first.
+      if (await takeLease(app.db, 'tidy', newId(), app.now(), HOUR_MS)) await tidyUp(app);
     } catch (error) {
       console.error('Periodic work:', (error as Error).message);
     }

@@ -83,3 +83,27 @@ export async function rawBodyOf(event: H3Event, limit: number, message: string):
   }
   return Buffer.concat(chunks);
 }
+
+/**
+ * Answers with one JSON line for each step of a long work. When the reader goes away, the work is stopped after its step.
+ * @param broken the last line when the work fails
+ */
+export function progressLines<T>(event: H3Event, work: AsyncGenerator<T>, broken: T): ReadableStream<Uint8Array> {
+  setResponseHeaders(event, { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store' });
+  const encoder = new TextEncoder();
+  const line = (value: T) => encoder.encode(JSON.stringify(value) + '\n');
+  return new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      try {
+        const { value, done } = await work.next();
+        if (done) controller.close();
+        else controller.enqueue(line(value));
+      } catch (error) {
+        if (!event.node.req.destroyed) console.error(error);
+        controller.enqueue(line(broken));
+        controller.close();
+      }
+    },
+    cancel: () => void work.return(undefined),
+  });
+}

@@ -22,3 +22,11 @@ export const messageChangeSchema = object({
 
 export type MessageList = InferType<typeof messageListSchema>;
 export type MessageChange = InferType<typeof messageChangeSchema>;
+
+/** A selected part of a message, to be kept; the whole message without it. */
+export const keepSchema = object({
+  html: string().max(4_000_000, 'What is selected is too long for a note.'),
+  text: string().max(1_000_000, 'What is selected is too long for a note.'),
+});
+
+export type KeepRequest = InferType<typeof keepSchema>;

@@ -34,6 +34,13 @@ export const notePinSchema = object({ ids, pinned: boolean().required() });
 /** All pinned notes in their order. */
 export const pinOrderSchema = object({ ids: array(id).required().max(20_000) });
 
+/** The file a single note is taken out as. */
+export const noteFileSchema = object({
+  format: string()
+    .oneOf(['md', 'html', 'txt', 'eml'] as const, 'A note can be taken out as eml, html, md or txt.')
+    .required(),
+});
+
 /** What a note was put into: who is written to, and the words that tell the kind of message. */
 export const noteUseSchema = object({
   person: string().defined().max(1000).default(''),

@@ -157,6 +157,59 @@ export interface ConstantBlank {
   uses: number;
 }
 
+/** What a message gives for a note, before it is kept. */
+export interface Keeping {
+  name: string;
+  subject: DocJson;
+  body: DocJson;
+  /** What was left out, to be put back; null where there was nothing. */
+  signature: DocJson | null;
+  quoted: DocJson | null;
+  cc: Mailbox[];
+  bcc: Mailbox[];
+  attachments: Attachment[];
+  /** The pictures in the text with their sizes, for those over the limit. */
+  pictures: { file: string; size: number }[];
+  /** What could not be kept, in words. */
+  remarks: string[];
+  /** Who it was written to, or who wrote it. */
+  person: Mailbox | null;
+}
+
+export type ImportVerdict = 'new' | 'same' | 'conflict' | 'problem';
+export type ImportChoice = 'take' | 'leave' | 'replace';
+
+/** One thing of an import, as the preview shows it. */
+export interface ImportItem {
+  position: number;
+  kind: 'shelf' | 'lookup' | 'note' | 'person' | 'sender' | 'problem';
+  /** The file it came in. */
+  source: string;
+  name: string;
+  verdict: ImportVerdict;
+  choice: ImportChoice;
+  state: 'waiting' | 'done' | 'failed';
+  /** The note that has the same name. */
+  targetId: string | null;
+  problem: string;
+}
+
+export interface Import {
+  id: string;
+  state: 'open' | 'running' | 'done';
+  createdAt: number;
+  items: ImportItem[];
+}
+
+/** One line of the answer while an import is carried out. */
+export interface ImportRun {
+  done: number;
+  total: number;
+  finished: boolean;
+  /** Why it stopped, in words; empty otherwise. */
+  problem: string;
+}
+
 export interface Shelf {
   id: string;
   version: number;

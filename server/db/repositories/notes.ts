@@ -133,7 +133,8 @@ export async function wholeNotes(db: Knex, owner: string, ids?: string[]): Promi
     if (some) void query.whereIn('id', some);
     found.push(...(await query).map(toNote));
   }
-  return found.sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1));
+  const order = (a: Note, b: Note) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.createdAt - b.createdAt);
+  return found.sort((a, b) => order(a, b) || (JSON.stringify(a.body) < JSON.stringify(b.body) ? -1 : 1));
 }
 
 /** The same, held until the transaction ends. */
@@ -276,6 +277,15 @@ export async function setPinOrder(db: Knex, owner: string, ids: string[]): Promi
     await db('notes')
       .where({ owner, id, pinned: true })
       .update({ pin_order: i + 1 });
+}
+
+/** The pinned notes in their order. */
+export async function pinnedIds(db: Knex, owner: string): Promise<string[]> {
+  const rows = await db('notes')
+    .where({ owner, pinned: true, deleted_at: null })
+    .orderBy(['pin_order', 'id'])
+    .select('id');
+  return rows.map(({ id }) => String(id));
 }
 
 export async function listBin(db: Knex, owner: string): Promise<BinRow[]> {

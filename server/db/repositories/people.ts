@@ -78,6 +78,11 @@ export async function personById(db: Knex, owner: string, id: string): Promise<P
   return row ? toPerson(row) : null;
 }
 
+/** Everybody, in the order of their addresses. */
+export async function allPeople(db: Knex, owner: string): Promise<Person[]> {
+  return (await db('people').where({ owner }).orderBy('address_key')).map(toPerson);
+}
+
 /** People whose name, company or address holds what was typed, those written with most lately first. */
 export async function findPeople(db: Knex, owner: string, typed: string, limit: number): Promise<Person[]> {
   const like = `%${typed.replace(/[\\%_]/g, '\\$&')}%`;

@@ -1,0 +1,6 @@
+import { importChoicesSchema } from '#shared/schemas/bundle';
+import { chooseForImport } from '../../../services/imports';
+
+export default ownerHandler(async (event, { app, owner, id }) =>
+  chooseForImport(app, owner, id, (await bodyOf(event, importChoicesSchema)).choices),
+);

@@ -1,0 +1,6 @@
+import { leaveImport } from '../../../services/imports';
+
+export default ownerHandler(async (_event, { app, owner, id }) => {
+  await leaveImport(app, owner, id);
+  return { ok: true };
+});

@@ -1,0 +1,5 @@
+import { readImportItem } from '../../../../services/imports';
+
+export default ownerHandler((event, { app, owner, id }) =>
+  readImportItem(app, owner, id, Number(getRouterParam(event, 'position')) || 0),
+);

@@ -1,0 +1,3 @@
+import { beginImport } from '../../services/imports';
+
+export default ownerHandler((_event, { app, owner }) => beginImport(app, owner));

@@ -1,0 +1,167 @@
+import type { Knex } from 'knex';
+import type { Import, ImportChoice, ImportItem, ImportVerdict } from '#shared/types/wire';
+import { json, num } from '../rows';
+
+/** One thing of an import with what it brings. */
+export interface StagedItem extends ImportItem {
+  content: unknown;
+}
+
+const ROW = ['position', 'kind', 'source', 'name', 'verdict', 'choice', 'state', 'target_id', 'problem'];
+
+function toItem(row: Record<string, unknown>): ImportItem {
+  return {
+    position: num(row.position),
+    kind: row.kind as ImportItem['kind'],
+    source: String(row.source),
+    name: String(row.name),
+    verdict: row.verdict as ImportVerdict,
+    choice: row.choice as ImportChoice,
+    state: row.state as ImportItem['state'],
+    targetId: (row.target_id as string | null) ?? null,
+    problem: String(row.problem),
+  };
+}
+
+export async function insertImport(db: Knex, owner: string, id: string, now: number): Promise<void> {
+  await db('imports').insert({ id, owner, created_at: now, updated_at: now });
+}
+
+export async function importById(db: Knex, owner: string, id: string): Promise<Import | null> {
+  const row = await db('imports').where({ owner, id }).first();
+  if (!row) return null;
+  const items = await db('import_items').where({ owner, import_id: id }).orderBy('position').select(ROW);
+  return { id, state: row.state, createdAt: num(row.created_at), items: items.map(toItem) };
+}
+
+/** The imports that are not finished, the latest first. */
+export async function openImports(
+  db: Knex,
+  owner: string,
+): Promise<{ id: string; createdAt: number; waiting: number }[]> {
+  const rows = await db('imports')
+    .where({ 'imports.owner': owner })
+    .whereNot('imports.state', 'done')
+    .leftJoin('import_items', (join) =>
+      join.on('import_items.import_id', 'imports.id').andOnVal('import_items.state', 'waiting'),
+    )
+    .groupBy('imports.id', 'imports.created_at')
+    .orderBy('imports.created_at', 'desc')
+    .select('imports.id', 'imports.created_at')
+    .count('import_items.position as waiting');
+  return rows.map((row) => ({ id: String(row.id), createdAt: num(row.created_at), waiting: num(row.waiting) }));
+}
+
+export async function setImportState(db: Knex, owner: string, id: string, state: Import['state'], now: number) {
+  await db('imports').where({ owner, id }).update({ state, updated_at: now });
+}
+
+export async function dropImport(db: Knex, owner: string, id: string): Promise<boolean> {
+  return (await db('imports').where({ owner, id }).delete()) === 1;
+}
+
+/** Drops imports that nobody went on with. */
+export async function dropOldImports(db: Knex, before: number): Promise<number> {
+  return db('imports').where('updated_at', '<', before).delete();
+}
+
+export async function nextPosition(db: Knex, owner: string, id: string): Promise<number> {
+  const row = await db('import_items').where({ owner, import_id: id }).max('position as last').first();
+  return num(row?.last ?? -1) + 1;
+}
+
+export async function insertItems(db: Knex, owner: string, id: string, items: StagedItem[]): Promise<void> {
+  const rows = items.map((item) => ({
+    import_id: id,
+    owner,
+    position: item.position,
+    kind: item.kind,
+    source: item.source.slice(0, 300),
+    name: item.name.slice(0, 300),
+    content: JSON.stringify(item.content),
+    verdict: item.verdict,
+    target_id: item.targetId,
+    choice: item.choice,
+    state: item.state,
+    problem: item.problem.slice(0, 500),
+  }));
+  await db.batchInsert('import_items', rows, 100);
+}
+
+export async function itemAt(db: Knex, owner: string, id: string, position: number): Promise<StagedItem | null> {
+  const row = await db('import_items').where({ owner, import_id: id, position }).first();
+  return row ? { ...toItem(row), content: json(row.content) } : null;
+}
+
+/** The next things that wait, in their order. */
+export async function waitingItems(db: Knex, owner: string, id: string, limit: number): Promise<StagedItem[]> {
+  const rows = await db('import_items')
+    .where({ owner, import_id: id, state: 'waiting' })
+    .orderBy('position')
+    .limit(limit)
+    .select();
+  return rows.map((row) => ({ ...toItem(row), content: json(row.content) }));
+}
+
+/** What notes of this import refer to: its shelves and lookups with their keys and where they are now. */
+export async function placesOf(db: Knex, owner: string, id: string): Promise<StagedItem[]> {
+  const rows = await db('import_items')
+    .where({ owner, import_id: id })
+    .whereIn('kind', ['shelf', 'lookup'])
+    .orderBy('position')
+    .select();
+  return rows.map((row) => ({ ...toItem(row), content: json(row.content) }));
+}
+
+/** The notes an import took that came with a pin, and its place. */
+export async function pinsOf(db: Knex, owner: string, id: string): Promise<{ targetId: string; pin: number }[]> {
+  const rows = await db('import_items')
+    .where({ owner, import_id: id, kind: 'note', state: 'done', choice: 'take' })
+    .where('content', 'like', '%"pin":%')
+    .whereNot('content', 'like', '%"pin":null%')
+    .select('target_id', 'content');
+  return rows.map((row) => ({ targetId: String(row.target_id), pin: num(json<{ pin: number }>(row.content).pin) }));
+}
+
+export async function settleItem(
+  db: Knex,
+  owner: string,
+  id: string,
+  position: number,
+  part: { state: ImportItem['state']; targetId?: string | null; problem?: string },
+): Promise<void> {
+  await db('import_items')
+    .where({ owner, import_id: id, position })
+    .update({
+      state: part.state,
+      ...(part.targetId !== undefined && { target_id: part.targetId }),
+      ...(part.problem !== undefined && { problem: part.problem.slice(0, 500) }),
+    });
+}
+
+export async function settleItems(db: Knex, owner: string, id: string, positions: number[]): Promise<void> {
+  await db('import_items').where({ owner, import_id: id }).whereIn('position', positions).update({ state: 'done' });
+}
+
+/** Sets the choice of one item, or of all in the same case. What is done stays as it was done. */
+export async function setChoice(
+  db: Knex,
+  owner: string,
+  id: string,
+  { position, verdict, choice }: { position?: number; verdict?: string; choice: ImportChoice },
+): Promise<void> {
+  const query = db('import_items').where({ owner, import_id: id, state: 'waiting' });
+  if (position !== undefined) void query.where({ position });
+  // Of all at once only notes and people are meant: shelves and lookups come along with what needs them.
+  else void query.where({ verdict: verdict ?? '' }).whereIn('kind', ['note', 'person']);
+  await query.update({ choice });
+}
+
+export async function countItems(db: Knex, owner: string, id: string): Promise<{ total: number; waiting: number }> {
+  const row = await db('import_items')
+    .where({ owner, import_id: id })
+    .count('* as total')
+    .sum({ waiting: db.raw("state = 'waiting'") })
+    .first();
+  return { total: num(row?.total), waiting: num(row?.waiting) };
+}

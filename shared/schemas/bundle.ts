@@ -1,0 +1,80 @@
+import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
+import { lookupSchema } from './lookup';
+import { noteSchema } from './note';
+import { personSchema } from './person';
+import { settingsSchema } from './settings';
+
+/** The largest file brought into the library, in bytes. */
+export const IMPORT_LIMIT = 100 * 1024 * 1024;
+
+const key = string().required().max(100);
+
+export const bundleShelfSchema = object({
+  key,
+  name: string().trim().required('A shelf needs a name.').max(100, 'A name has at most 100 characters.'),
+  description: string().trim().defined().max(500).default(''),
+  /** The key of the shelf around it. */
+  inside: string().nullable().max(100).default(null),
+});
+
+export const bundleLookupSchema = lookupSchema.shape({ key });
+
+const when = number().integer().min(0);
+const wording = noteSchema.omit(['shelfId', 'pinned']);
+
+export const bundleNoteSchema = wording.shape({
+  /** The key of its shelf. */
+  shelf: string().nullable().max(100).default(null),
+  /** Its place among the pinned notes; null when it is not pinned. */
+  pin: number().integer().nullable().default(null),
+  used: number().integer().min(0).default(0),
+  lastUsed: when.default(0),
+  created: when.nullable().default(null),
+  updated: when.nullable().default(null),
+  /** Its former wordings, the latest first. */
+  former: array(wording.shape({ version: number().integer().min(1).required(), madeAt: when.required() }))
+    .required()
+    .default([]),
+});
+
+export const bundlePersonSchema = personSchema.omit(['version']).shape({
+  address: string().trim().required('A person needs an address.').max(320),
+});
+
+export const bundleSenderSchema = settingsSchema.omit(['version']);
+
+export const bundleFileSchema = object({
+  type: string().required().max(100),
+  /** Base64 (RFC 4648 section 4). */
+  data: string().defined().default(''),
+});
+
+/** What is wanted in a bundle, and what goes with it. */
+export const bundleRequestSchema = object({
+  /** The notes; all of them without it. */
+  ids: array(string().required().max(26)).max(20_000),
+  /** One's own fields and signature. */
+  sender: boolean().default(false),
+  people: boolean().default(false),
+  /** How often and when each note was used, and its former wordings. */
+  past: boolean().default(false),
+});
+
+export const importFileSchema = object({ name: string().trim().required('A file needs a name.').max(500) });
+
+export const importChoicesSchema = object({
+  choices: array(
+    object({
+      /** One item; without it, all that are in the same case. */
+      position: number().integer(),
+      verdict: mixed<'new' | 'same' | 'conflict'>().oneOf(['new', 'same', 'conflict']),
+      choice: mixed<'take' | 'leave' | 'replace'>().oneOf(['take', 'leave', 'replace']).required(),
+    }),
+  )
+    .required()
+    .max(20_000),
+});
+
+export type BundleNote = InferType<typeof bundleNoteSchema>;
+export type BundleRequest = InferType<typeof bundleRequestSchema>;
+export type ImportChoices = InferType<typeof importChoicesSchema>['choices'];
