@@ -1,4 +1,4 @@
-import { isTag, isText, type ChildNode, type Document, type Element } from 'domhandler';
+import { isTag, isText, type ChildNode, type Element } from 'domhandler';
 import { parseDocument } from 'htmlparser2';
 import { isSafeLink } from './link';
 import type { DocJson } from './schema';
@@ -92,11 +92,6 @@ function stylesOf(element: Element): Map<string, string> {
       );
   }
   return found;
-}
-
-function textOf(node: ChildNode | Document): string {
-  if (isText(node)) return node.data;
-  return 'children' in node ? node.children.map(textOf).join('') : '';
 }
 
 /** A table that lays a page out is none in a letter: only one of several rows and columns, with no table inside, is. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NoteIndex, type SearchNote } from './index';
+import { kindWords, NoteIndex, type SearchNote } from './index';
 import { excerpt, markWords } from './mark';
 import { Vocabulary } from './vocabulary';
 import { fold, words } from './words';
@@ -134,6 +134,54 @@ describe('finding notes', () => {
       note('c', 'Other', 'deposit', { used: 9999, lastUsed: now }),
     );
     expect(ids(habits, 'deposit', { now })).toEqual(['b', 'a', 'c']);
+  });
+
+  it('looks at name, cue, description, subject, body and shelf', () => {
+    const index = indexOf(
+      note('n', 'walnut'),
+      note('c', '', '', { cue: 'walnut' }),
+      note('d', '', '', { description: 'for walnut cases' }),
+      note('s', '', '', { subject: 'Your walnut case' }),
+      note('b', '', 'About walnut.'),
+      note('h', '', '', { shelf: 'Care Walnut' }),
+      note('x', 'oak'),
+    );
+    expect(ids(index, 'walnut').sort()).toEqual(['b', 'c', 'd', 'h', 'n', 's']);
+    expect(ids(index, 'walnut')[0]).toBe('c');
+    expect(ids(index, 'care waln')).toEqual(['h', ...ids(index, 'care waln').slice(1)]);
+  });
+
+  it('puts a cue typed whole before everything else', () => {
+    const index = indexOf(
+      note('name', 'Hum hum hum', 'hum', { used: 99, lastUsed: Date.now() }),
+      note('cue', 'Something else', '', { cue: 'Hum' }),
+      note('sign', 'Third', '', { cue: '§hum' }),
+    );
+    expect(ids(index, 'hum', { now: Date.now() })[0]).toBe('cue');
+    expect(ids(index, '§hum')[0]).toBe('sign');
+  });
+
+  it('lets what was used for this person, and for this kind of message, decide between equals only', () => {
+    const now = Date.now();
+    const used = { used: 4, lastUsed: now };
+    const index = indexOf(
+      note('plain', 'Tuning offer', '', used),
+      note('person', 'Tuning offer', '', { ...used, usedFor: { people: { 'ada@x.example': 3 }, words: {} } }),
+      note('kind', 'Tuning offer', '', { ...used, usedFor: { people: {}, words: { december: 4 } } }),
+      note('body', 'Other', 'tuning', { ...used, usedFor: { people: { 'ada@x.example': 4 }, words: { december: 4 } } }),
+    );
+    const occasion = (person: string, words: string[]) => ({ now, occasion: { person, words } });
+    expect(ids(index, 'tuning offer', occasion('ada@x.example', []))[0]).toBe('person');
+    expect(ids(index, 'tuning offer', occasion('bo@x.example', ['december']))[0]).toBe('kind');
+    expect(ids(index, 'tuning', occasion('ada@x.example', ['december'])).at(-1)).toBe('body');
+    expect(kindWords('Tuning in December 2026, tuning')).toEqual(['tuning', 'december']);
+  });
+
+  it('gives all that is found, in the same order, when all are wanted', () => {
+    const index = indexOf(...Array.from({ length: 150 }, (_, i) => note(`n${i}`, `Tuning ${'x '.repeat(i % 7)}`)));
+    const all = ids(index, 'tuning', { limit: 1000 });
+    expect(all).toHaveLength(150);
+    expect(all.slice(0, 20)).toEqual(ids(index, 'tuning', { limit: 20 }));
   });
 
   it('follows changes', () => {

@@ -49,42 +49,61 @@ export class Vocabulary {
   near(typed: string, most: number, asBeginning: boolean): { term: string; slips: number }[] {
     const out: { term: string; slips: number }[] = [];
     const n = typed.length;
-    const rows: number[][] = [Array.from({ length: n + 1 }, (_, i) => i)];
-    /** The least number in each row. */
+    const width = n + 2;
+    const none = most + 1;
+    const codes = Array.from(typed, (_, j) => typed.charCodeAt(j));
+    // A cell further than `most` from the diagonal is past hope; only the band between is worked out.
+    let rows = new Uint8Array(width * (n + most + 4)).fill(none);
+    for (let j = 0; j <= Math.min(n, most); j++) rows[j] = j;
+    /** The least number in each row, and the least so far of typed words that end there. */
     const leasts: number[] = [0];
+    const ends: number[] = [n <= most ? n : none];
     let previous = '';
     let i = 0;
     while (i < this.#terms.length) {
       const term = this.#terms[i]!;
       let depth = 0;
       while (depth < previous.length && depth < term.length && previous[depth] === term[depth]) depth++;
-      let best = Infinity;
-      if (asBeginning) for (let d = 0; d <= depth; d++) best = Math.min(best, rows[d]![n]!);
       let cut = false;
       for (; depth < term.length; depth++) {
-        const above = rows[depth]!;
-        const row = (rows[depth + 1] ??= new Array<number>(n + 1));
-        row[0] = depth + 1;
-        let least = row[0];
-        for (let j = 1; j <= n; j++) {
-          const same = term[depth] === typed[j - 1];
-          let cost = Math.min(above[j]! + 1, row[j - 1]! + 1, above[j - 1]! + (same ? 0 : 1));
-          if (depth > 0 && j > 1 && term[depth] === typed[j - 2] && term[depth - 1] === typed[j - 1]) {
-            cost = Math.min(cost, rows[depth - 1]![j - 2]! + 1);
-          }
-          row[j] = cost;
+        const above = depth * width;
+        const row = above + width;
+        if (row + width > rows.length) {
+          const larger = new Uint8Array(rows.length * 2).fill(none);
+          larger.set(rows);
+          rows = larger;
+        }
+        const from = Math.max(1, depth + 1 - most);
+        const to = Math.min(n, depth + 1 + most);
+        rows[row + from - 1] = from === 1 ? Math.min(none, depth + 1) : none;
+        let least = rows[row + from - 1]!;
+        const code = term.charCodeAt(depth);
+        const before = depth > 0 ? term.charCodeAt(depth - 1) : -1;
+        for (let j = from; j <= to; j++) {
+          const same = code === codes[j - 1] ? 0 : 1;
+          let cost = rows[above + j - 1]! + same;
+          // Beyond the band of the row above nothing was worked out.
+          if (j < depth + 1 + most) cost = Math.min(cost, rows[above + j]! + 1);
+          cost = Math.min(cost, rows[row + j - 1]! + 1);
+          if (before >= 0 && j > 1 && code === codes[j - 2] && before === codes[j - 1])
+            cost = Math.min(cost, rows[above - width + j - 2]! + 1);
+          if (cost > none) cost = none;
+          rows[row + j] = cost;
           if (cost < least) least = cost;
         }
-        if (asBeginning && row[n]! < best) best = row[n]!;
+        if (to < n) rows[row + to + 1] = none;
         leasts[depth + 1] = least;
+        ends[depth + 1] = Math.min(ends[depth]!, to === n ? rows[row + n]! : none);
         // A transposition adds one to the row before, so that one must be past hope as well.
         if (least > most && leasts[depth]! >= most) {
           cut = true;
           previous = term.slice(0, depth + 1);
+          depth++;
           break;
         }
       }
-      const slips = cut ? Infinity : rows[term.length]![n]!;
+      const best = asBeginning ? ends[depth]! : none;
+      const slips = cut || Math.abs(term.length - n) > most ? none : rows[term.length * width + n]!;
       if (slips <= most) out.push({ term, slips });
       else if (asBeginning && best <= most) out.push({ term, slips: best });
       if (cut && !(asBeginning && best <= most)) {

@@ -23,7 +23,7 @@ import {
 } from './imports';
 import { keepingOf } from './keeping';
 import { changeNote, keepNote, pinNotes, readHistory, readNote, readNotes } from './notes';
-import { makeShelf, readShelves } from './shelves';
+import { readShelves } from './shelves';
 
 let app: Application;
 beforeAll(async () => {

@@ -1,5 +1,5 @@
 import { ValidationError } from 'yup';
-import type { Import, ImportItem, ImportRun, Note } from '#shared/types/wire';
+import type { Import, ImportRun, Note } from '#shared/types/wire';
 import {
   bundleFileSchema,
   bundleLookupSchema,
