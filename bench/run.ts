@@ -6,6 +6,8 @@ import { benchCandidates } from './candidates';
 import { benchFill } from './fill';
 import { benchImport } from './import';
 import { benchLetter } from './letter';
+import { benchNear } from './near';
+import { benchNotes } from './notes';
 import { benchSearch } from './search';
 
 const root = process.cwd();
@@ -13,12 +15,14 @@ const [only, queries] = process.argv.slice(2);
 const wanted = (name: string) => !only || only === name;
 
 if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
+if (wanted('near')) benchNear(root, 10_000);
 if (wanted('fill')) benchFill(5_000);
 if (wanted('blanks')) benchCandidates();
-if (wanted('import') || wanted('letter')) {
+if (wanted('import') || wanted('letter') || wanted('notes')) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
+    if (wanted('notes')) await benchNotes(root, url, 5_000);
     if (wanted('letter')) await benchLetter(url);
     if (wanted('import')) await benchImport(url, 10_000);
   } finally {

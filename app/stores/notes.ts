@@ -1,26 +1,38 @@
 import { defineStore } from 'pinia';
-import type { Note, NoteRow } from '#shared/types/wire';
-import type { NoteInput } from '#shared/schemas/note';
-import type { Hit, SearchNote } from '../../core/search';
+import type { BinRow, Note, NoteRow } from '#shared/types/wire';
+import type { NoteInput, NoteUse } from '#shared/schemas/note';
+import type { NearHit } from '../../core/near';
+import type { Hit, Occasion, SearchNote } from '../../core/search';
 import type { SearchRequest, SearchResponse } from '../workers/search.worker';
-
-function toSearch({ id, name, subjectText, bodyText, used, lastUsed }: NoteRow): SearchNote {
-  return { id, name, subject: subjectText, body: bodyText, used, lastUsed };
-}
+import { useShelvesStore } from './shelves';
 
 /** The library: its notes, kept in step with the index in the search worker. */
 export const useNotesStore = defineStore('notes', () => {
+  const shelves = useShelvesStore();
   const rows = shallowRef<NoteRow[]>([]);
   const state = ref<'idle' | 'loading' | 'ready' | 'failed'>('idle');
   const problem = ref('');
   const byId = computed(() => new Map(rows.value.map((row) => [row.id, row])));
-  /** Within reach: the pinned notes, those used most first. */
-  const pinned = computed(() => rows.value.filter((row) => row.pinned).sort((a, b) => b.used - a.used));
+  /** Within reach: the pinned notes in their order. */
+  const pinned = computed(() => rows.value.filter((row) => row.pinned).sort((a, b) => a.pinOrder - b.pinOrder));
 
   let worker: Worker | null = null;
   let asked = 0;
-  const waiting = new Map<number, (hits: Hit[]) => void>();
+  const waiting = new Map<number, (hits: (Hit | NearHit)[]) => void>();
   const whole = new Map<string, Note>();
+
+  const toSearch = ({ subjectText, bodyText, shelfId, ...row }: NoteRow): SearchNote => ({
+    id: row.id,
+    name: row.name,
+    cue: row.cue,
+    description: row.description,
+    subject: subjectText,
+    body: bodyText,
+    shelf: shelves.path(shelfId).join(' '),
+    used: row.used,
+    lastUsed: row.lastUsed,
+    usedFor: row.usedFor,
+  });
 
   function post(request: SearchRequest): void {
     if (!worker) {
@@ -33,13 +45,22 @@ export const useNotesStore = defineStore('notes', () => {
     worker.postMessage(request);
   }
 
+  function ask<T extends Hit | NearHit>(request: (number: number) => SearchRequest): Promise<T[]> {
+    const number = ++asked;
+    return new Promise((resolve) => {
+      waiting.set(number, (hits) => resolve(hits as T[]));
+      post(request(number));
+    });
+  }
+
   async function load(force = false): Promise<void> {
     if (state.value === 'loading' || (state.value === 'ready' && !force)) return;
     if (state.value !== 'ready') state.value = 'loading';
     try {
-      rows.value = await api<NoteRow[]>('/notes');
+      const [list] = await Promise.all([api<NoteRow[]>('/notes'), shelves.load()]);
+      rows.value = list;
       whole.clear();
-      post({ type: 'load', notes: rows.value.map(toSearch) });
+      reindex();
       state.value = 'ready';
     } catch (error) {
       state.value = 'failed';
@@ -47,33 +68,62 @@ export const useNotesStore = defineStore('notes', () => {
     }
   }
 
+  /** Takes everything into the index anew; the names of shelves are part of it. */
+  const reindex = () => post({ type: 'load', notes: rows.value.map(toSearch) });
+  watch(
+    () => shelves.rows,
+    (now, before) => before?.length && state.value === 'ready' && reindex(),
+  );
+
   /** The notes for a query, best first, from the worker. */
-  function search(query: string, limit = 30): Promise<{ row: NoteRow; terms: string[] }[]> {
-    const number = ++asked;
-    return new Promise<Hit[]>((resolve) => {
-      waiting.set(number, resolve);
-      post({ type: 'search', number, query, limit, now: Date.now() });
-    }).then((hits) =>
-      hits.flatMap(({ id, terms }) => {
-        const row = byId.value.get(id);
-        return row ? [{ row, terms }] : [];
-      }),
-    );
+  async function search(query: string, limit = 30, occasion?: Occasion): Promise<{ row: NoteRow; terms: string[] }[]> {
+    const hits = await ask<Hit>((number) => ({ type: 'search', number, query, limit, now: Date.now(), occasion }));
+    return hits.flatMap(({ id, terms }) => {
+      const row = byId.value.get(id);
+      return row ? [{ row, terms }] : [];
+    });
+  }
+
+  /** The notes that say nearly the same as a text, the most alike first. */
+  async function near(text: string, except = ''): Promise<{ row: NoteRow; likeness: number }[]> {
+    const hits = await ask<NearHit>((number) => ({ type: 'near', number, text, except }));
+    return hits.flatMap(({ id, likeness }) => {
+      const row = byId.value.get(id);
+      return row ? [{ row, likeness }] : [];
+    });
+  }
+
+  /** Takes rows that the server answered with, in place of those known. */
+  function takeRows(fresh: NoteRow[]): NoteRow[] {
+    const incoming = new Map(fresh.map((row) => [row.id, row]));
+    const kept = rows.value.map((row) => incoming.get(row.id) ?? row);
+    const known = new Set(rows.value.map(({ id }) => id));
+    rows.value = [...kept, ...fresh.filter(({ id }) => !known.has(id))];
+    if (fresh.length > 200) reindex();
+    else for (const row of fresh) post({ type: 'put', note: toSearch(row) });
+    return fresh;
+  }
+
+  function dropRows(ids: string[]): void {
+    const gone = new Set(ids);
+    rows.value = rows.value.filter(({ id }) => !gone.has(id));
+    for (const id of ids) {
+      whole.delete(id);
+      post({ type: 'drop', id });
+    }
   }
 
   function take(note: Note): Note {
-    const { subject: _subject, body: _body, ...row } = note;
-    const at = rows.value.findIndex(({ id }) => id === note.id);
-    rows.value = at < 0 ? [...rows.value, row] : rows.value.with(at, row);
+    const { subject: _s, body: _b, to: _t, cc: _c, bcc: _bcc, attachments: _a, ...row } = note;
     whole.set(note.id, note);
-    post({ type: 'put', note: toSearch(row) });
+    takeRows([row]);
     return note;
   }
 
   /** A note with its body; from memory when the copy is as new as the list. */
-  async function read(id: string): Promise<Note> {
+  async function read(id: string, fresh = false): Promise<Note> {
     const known = whole.get(id);
-    if (known && known.version === byId.value.get(id)?.version) return known;
+    if (!fresh && known && known.version === byId.value.get(id)?.version) return known;
     const note = await api<Note>(`/notes/${id}`);
     return take(note);
   }
@@ -83,26 +133,85 @@ export const useNotesStore = defineStore('notes', () => {
   const change = async (id: string, version: number, input: NoteInput) =>
     take(await api<Note>(`/notes/${id}`, { method: 'PUT', body: { ...input, version } }));
 
-  async function remove(id: string): Promise<void> {
-    await api(`/notes/${id}`, { method: 'DELETE' });
-    rows.value = rows.value.filter((row) => row.id !== id);
-    whole.delete(id);
-    post({ type: 'drop', id });
+  // Many at once. Each answers with what undoes it.
+
+  type Undo = () => Promise<unknown>;
+  const act = <T>(path: string, body: object) => api<T>(`/notes/${path}`, { method: 'POST', body });
+
+  async function remove(ids: string[]): Promise<Undo> {
+    await act('delete', { ids });
+    dropRows(ids);
+    return () => restore(ids);
   }
 
-  const restore = async (id: string) => take(await api<Note>(`/notes/${id}/restore`, { method: 'POST' }));
+  const restore = async (ids: string[]) => takeRows(await act<NoteRow[]>('restore', { ids }));
+
+  async function move(places: { id: string; shelfId: string | null }[]): Promise<Undo> {
+    const before = places.map(({ id }) => ({ id, shelfId: byId.value.get(id)?.shelfId ?? null }));
+    takeRows(await act<NoteRow[]>('move', { places }));
+    return async () => takeRows(await act<NoteRow[]>('move', { places: before }));
+  }
+
+  async function copy(ids: string[]): Promise<{ rows: NoteRow[]; undo: Undo }> {
+    const copies = takeRows(await act<NoteRow[]>('copy', { ids }));
+    return { rows: copies, undo: () => remove(copies.map(({ id }) => id)) };
+  }
+
+  async function pin(ids: string[], on: boolean): Promise<Undo> {
+    const order = pinned.value.map(({ id }) => id);
+    const changed = ids.filter((id) => byId.value.get(id)?.pinned !== on);
+    if (changed.length) takeRows(await act<NoteRow[]>('pin', { ids: changed, pinned: on }));
+    return async () => {
+      if (changed.length) takeRows(await act<NoteRow[]>('pin', { ids: changed, pinned: !on }));
+      if (!on) await orderPins(order);
+    };
+  }
+
+  /** Puts the pinned notes into an order. */
+  async function orderPins(ids: string[]): Promise<void> {
+    const place = new Map(ids.map((id, i) => [id, i + 1]));
+    rows.value = rows.value.map((row) => (place.has(row.id) ? { ...row, pinOrder: place.get(row.id)! } : row));
+    await api('/notes/pins', { method: 'PUT', body: { ids } });
+  }
+
+  const bin = () => api<BinRow[]>('/notes/bin');
 
   /** Counts an insertion, here at once and on the server when it can. */
-  function used(id: string): void {
+  function used(id: string, use: NoteUse): void {
     const row = byId.value.get(id);
     if (!row) return;
-    const counted = { ...row, used: row.used + 1, lastUsed: Date.now() };
+    const people = use.person
+      ? { ...row.usedFor.people, [use.person]: (row.usedFor.people[use.person] ?? 0) + 1 }
+      : row.usedFor.people;
+    const words = { ...row.usedFor.words };
+    for (const word of use.words) words[word] = (words[word] ?? 0) + 1;
+    const counted = { ...row, used: row.used + 1, lastUsed: Date.now(), usedFor: { people, words } };
     rows.value = rows.value.map((other) => (other.id === id ? counted : other));
     post({ type: 'put', note: toSearch(counted) });
-    api(`/notes/${id}/used`, { method: 'POST' }).catch(() => {
+    api(`/notes/${id}/used`, { method: 'POST', body: use }).catch(() => {
       /* A use that is not counted harms nothing; the next load shows what the server knows. */
     });
   }
 
-  return { rows, byId, pinned, state, problem, load, search, read, keep, change, remove, restore, used };
+  return {
+    rows,
+    byId,
+    pinned,
+    state,
+    problem,
+    load,
+    search,
+    near,
+    read,
+    keep,
+    change,
+    remove,
+    restore,
+    move,
+    copy,
+    pin,
+    orderPins,
+    bin,
+    used,
+  };
 });

@@ -56,10 +56,7 @@ describe('text broken into lines by a program', () => {
     const wrapped =
       'Dear Ada,\n\nthank you for your message. I can come on Monday at nine, and I will\nbring the strings that we talked about when I was there in October.\nPlease have the lid open.\n\nKind regards,\nWren';
     expect(unwrapped(wrapped)).toBe(
-      'Dear Ada,\n\nthank you for your message. I can come on Monday at nine, and I will bring the strings that we talked about when I was there in October. Please have the lid open.\n\nKind regards,\nWren'.replace(
-        'October. Please',
-        'October.\nPlease',
-      ),
+      'Dear Ada,\n\nthank you for your message. I can come on Monday at nine, and I will bring the strings that we talked about when I was there in October. Please have the lid open.\n\nKind regards,\nWren',
     );
   });
 

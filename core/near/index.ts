@@ -7,7 +7,7 @@ export interface NearHit {
 }
 
 /** From this likeness on a note is shown as nearly the same (found by trying, see docs/benchmarks.md). */
-export const NEAR = 0.5;
+export const NEAR = 0.35;
 
 /**
  * How alike two texts are by their shingles. Resemblance (Broder 1997) is what they share of all they have. Where one is

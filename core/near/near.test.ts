@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { likeness, NearIndex } from '.';
+import { likeness, NEAR, NearIndex } from '.';
 import { shared, shingles } from './shingles';
 
 const LETTER =
@@ -84,7 +84,7 @@ describe('notes nearly the same', () => {
               const set = shingles(note);
               return { id: `n${i}`, likeness: likeness(shared(wanted, set), wanted.length, set.length) };
             })
-            .filter((hit) => hit.likeness >= 0.5 && wanted.length > 1);
+            .filter((hit) => hit.likeness >= NEAR && wanted.length > 1);
           const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1);
           expect(own.near(query, { limit: 100 }).sort(byId)).toEqual(expected.sort(byId));
         },

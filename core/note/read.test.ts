@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toHtml } from './html';
 import { docOf, readColour, readHtml } from './read';
+import { plainDoc } from './plain';
 import { parseDoc } from './schema';
 import { toText } from './text';
 
@@ -16,7 +17,7 @@ describe('reading HTML', () => {
     expect(
       html(`<h2 align="center">Prices</h2><p style="margin:0">A <b>bold</b>, <i>slanted</i>, <u>underlined</u> word and
         <span style="color:#c00">red</span>, a <a href="https://x.example/a?b=1&c=2" onclick="alert(1)">link</a>.</p>
-        <ul><li>one<ul><li>inner</li></ul></li><li>two</li></ul><ol start="3"><li>three</li></ol>`),
+        <ul style="margin:0"><li>one<ul><li>inner</li></ul></li><li>two</li></ul><ol start="3"><li>three</li></ol>`),
     ).toBe(
       '<h2 style="margin:0;font-size:1.2em;text-align:center">Prices</h2>' +
         '<p style="margin:0">A <strong>bold</strong>, <em>slanted</em>, <u>underlined</u> word and <span style="color:#cc0000">red</span>, a <a href="https://x.example/a?b=1&amp;c=2">link</a>.</p>' +
@@ -126,5 +127,17 @@ describe('reading HTML', () => {
       }),
       { numRuns: 400 },
     );
+  });
+});
+
+describe('a document without formatting', () => {
+  it('keeps words, blanks and what is optional, and nothing else', () => {
+    const formatted = read(
+      '<h1>Prices</h1><ul><li>one <b>bold</b></li><li>two</li></ul><ol start="4"><li>four</li></ol><table><tr><td>a</td><td>b</td></tr><tr><td>c</td><td><a href="https://x.example">d</a></td></tr></table><p style="text-align:center">x <img src="cid:one"></p>',
+    );
+    const plain = plainDoc(formatted);
+    expect(toText(plain)).toBe('Prices\n\n- one bold\n- two\n\n4. four\na  b\nc  d\nx ');
+    expect(JSON.stringify(plain.toJSON())).not.toMatch(/"(bold|link|heading|table|picture|center)"/);
+    plain.check();
   });
 });

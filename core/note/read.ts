@@ -252,17 +252,19 @@ class Reader {
             attrs: { ...block.node.attrs, level: Math.min(3, Number(name[1])) },
           };
       this.#distance = true;
-    } else if (name === 'ul' || name === 'ol') this.#list(element, marks);
-    else if (name === 'table' && isDataTable(element)) this.#table(element, marks);
-    else if (name === 'blockquote') {
+    } else if (name === 'ul' || name === 'ol') {
+      const isClose = this.#isClose(element, styles);
+      if (!isClose) this.#keepDistance();
+      this.#list(element, marks);
+      this.#distance = !isClose;
+    } else if (name === 'table' && isDataTable(element)) {
+      this.#table(element, marks);
+      this.#distance = false;
+    } else if (name === 'blockquote') {
       this.#around = { ...this.#around, quote: this.#around.quote + 1 };
       this.read(element.children, marks, pre);
     } else if (name === 'p') {
-      const near = /^0(px|pt|cm|in|em)?(\s|$)/;
-      const isClose =
-        near.test(styles.get('margin') ?? '') ||
-        near.test(styles.get('margin-bottom') ?? '') ||
-        (attribs.class ?? '').split(/\s+/).some((one) => this.close.has(one));
+      const isClose = this.#isClose(element, styles);
       if (!isClose) this.#keepDistance();
       const start = this.blocks.length;
       this.read(element.children, marks, pre);
@@ -271,6 +273,16 @@ class Reader {
     } else this.read(element.children, marks, pre || name === 'pre');
     this.#flush();
     this.#align = align;
+  }
+
+  /** Whether a block keeps no distance to what follows. */
+  #isClose({ attribs }: Element, styles: Map<string, string>): boolean {
+    const none = /^0(px|pt|cm|in|em)?(\s|$)/;
+    return (
+      none.test(styles.get('margin') ?? '') ||
+      none.test(styles.get('margin-bottom') ?? '') ||
+      (attribs.class ?? '').split(/\s+/).some((one) => this.close.has(one))
+    );
   }
 
   /** Between paragraphs that keep their distance stands an empty one, as in our own letters. */
