@@ -3,6 +3,7 @@ import { TextSelection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
 import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note, Person } from '#shared/types/wire';
+import { addressKey } from '../../core/message/address';
 import { fill, type Fill } from '../../core/blank/fill';
 import type { Answer, FillContext, MessageFacts } from '../../core/blank/kind';
 import { letterEdits } from '../../core/blank/letter';
@@ -16,6 +17,7 @@ import { useLookupsStore } from '~/stores/lookups';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
 import { applyEdits, insertNote } from '../editor/insert';
 import { NoteSearch, type FoundNote, type OpenSearch } from '../editor/noteSearch';
+import { PasteFromElsewhere } from '../editor/paste';
 import type { useDraft } from './useDraft';
 
 interface Surroundings {
@@ -28,6 +30,8 @@ interface Surroundings {
   onSearchKey(event: KeyboardEvent): boolean;
   onPlace(place: Pick<Place, 'insertion' | 'label'>): void;
   onPassage(insertion: string, place: string): void;
+  /** What becomes of pictures and files that are pasted or dropped. */
+  paste: typeof PasteFromElsewhere.options;
   /** Takes what is typed, or a key pressed, while a note is on its way into the letter; false when none is. */
   hold(typed: { text: string } | { key: string }): boolean;
 }
@@ -65,6 +69,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       content: draft.value!.body,
       extensions: [
         ...letterExtensions(),
+        PasteFromElsewhere.configure(around.paste),
         NoteSearch.configure({
           find: around.find,
           onChange: (open) => (search.value = open),
@@ -161,7 +166,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const signature = parseDoc(around.settings().signature);
     const source = { subject: parseDoc(note.subject), body: withoutSignature(parseDoc(note.body), signature) };
     const filled = fill(source, context.value, {}, insertion);
-    handle.change({ fills: { ...fills.value, [insertion]: filled.fill } });
+    handle.change({ fills: { ...fills.value, [insertion]: { ...filled.fill, note: note.id } }, ...travelling(note) });
     const { from, to } = range ?? body.state.selection;
     insertNote(body, filled.body, { from, to });
     const wanted =
@@ -169,6 +174,21 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     if (wanted && filled.subject.content.size > 2)
       subject.commands.setContent(fitDoc(filled.subject, subject.schema), { emitUpdate: true });
     return insertion;
+  }
+
+  /** What goes with a note into the letter: its recipients and its attachments, each once. */
+  function travelling(note: Note): Partial<Draft> {
+    const current = draft.value!;
+    const known = new Set([...current.to, ...current.cc, ...current.bcc].map(({ address }) => addressKey(address)));
+    const fresh = (boxes: Draft['to']) => boxes.filter(({ address }) => !known.has(addressKey(address)));
+    const has = new Set(current.attachments.map(({ file, name }) => `${file}${name}`));
+    const attachments = note.attachments.filter(({ file, name }) => !has.has(`${file}${name}`));
+    return {
+      ...(current.mode === 'new' && note.to.length && { to: [...current.to, ...fresh(note.to)] }),
+      ...(note.cc.length && { cc: [...current.cc, ...fresh(note.cc)] }),
+      ...(note.bcc.length && { bcc: [...current.bcc, ...fresh(note.bcc)] }),
+      ...(attachments.length && { attachments: [...current.attachments, ...attachments] }),
+    };
   }
 
   function changeFill(insertion: string, part: Partial<Fill>): void {
@@ -246,5 +266,5 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     subject.destroy();
   });
 
-  return { body, subject, search, questions, sights, show, insert, answer, switchPassage, toCaret, goTo };
+  return { body, subject, changes, search, questions, sights, show, insert, answer, switchPassage, toCaret, goTo };
 }

@@ -7,6 +7,7 @@ import type { BlankDef } from '../../core/blank/kind';
 import { blankKey } from '../../core/blank/key';
 import { attrsOf, type PassageAttrs } from '../../core/blank/passage';
 import { BracketRule } from '../editor/bracketRule';
+import { PasteFromElsewhere } from '../editor/paste';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
 
 /** A blank chosen in one of the two editors of a note. */
@@ -47,7 +48,11 @@ function stretchAt(doc: Node, pos: number): Pick<ChosenPassage, 'from' | 'to' | 
 }
 
 /** The subject and body of a note being written, and the blank or passage that is chosen in them. */
-export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onChange: () => void) {
+export function useNoteEditors(
+  start: { subject: DocJson; body: DocJson },
+  onChange: () => void,
+  paste: Partial<typeof PasteFromElsewhere.options> = {},
+) {
   const chosen = shallowRef<ChosenBlank | null>(null);
   const passage = shallowRef<ChosenPassage | null>(null);
   /** Whether something is selected that could become a passage. */
@@ -77,7 +82,9 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
     markRaw(
       new Editor({
         content,
-        extensions: [...(line ? lineExtensions() : letterExtensions()), BracketRule],
+        extensions: line
+          ? [...lineExtensions(), BracketRule]
+          : [...letterExtensions(), BracketRule, PasteFromElsewhere.configure(paste)],
         editorProps: {
           attributes: {
             class: line ? 'subject-line' : 'letter',
@@ -189,6 +196,25 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
     return JSON.stringify(next) === JSON.stringify(options) ? options : next;
   }
 
+  /** Makes a blank plain text wherever it stands; what refers to it is said by the check of the note. */
+  function fixBlank(key: string, text: string): void {
+    for (const editor of [subject, body]) {
+      const { tr } = editor.state;
+      const places: { pos: number; node: Node }[] = [];
+      editor.state.doc.descendants((node, pos) => {
+        if (node.type.name === 'blank' && blankKey(node.attrs.label) === key) places.push({ pos, node });
+      });
+      for (const { pos, node } of places.reverse()) tr.replaceWith(pos, pos + 1, editor.schema.text(text, node.marks));
+      if (tr.docChanged) editor.view.dispatch(tr);
+    }
+  }
+
+  /** Shows another wording; undo brings the former one back. */
+  function show(wording: { subject: DocJson; body: DocJson }): void {
+    subject.commands.setContent(wording.subject, { emitUpdate: true });
+    body.commands.setContent(wording.body, { emitUpdate: true });
+  }
+
   /** Makes what is selected an optional passage: a part of one paragraph, or all the paragraphs it touches. */
   function makePassage(): void {
     const editor = last ?? body;
@@ -237,5 +263,19 @@ export function useNoteEditors(start: { subject: DocJson; body: DocJson }, onCha
     body.destroy();
   });
 
-  return { subject, body, chosen, passage, selected, put, take, changeBlank, makePassage, changePassage, fixPassage };
+  return {
+    subject,
+    body,
+    chosen,
+    passage,
+    selected,
+    put,
+    take,
+    changeBlank,
+    makePassage,
+    changePassage,
+    fixPassage,
+    fixBlank,
+    show,
+  };
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import type { Draft, Message, Person, Sending } from '#shared/types/wire';
+import type { Draft, Keeping, Message, Note, Person, Sending } from '#shared/types/wire';
 import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
+import type { EditedNote } from '~/composables/useEditedNotes';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
 
@@ -21,7 +22,14 @@ const problem = ref('');
 const reading = ref(false);
 /** What was just done, with a way to undo it. */
 const done = shallowRef<{ text: string; undo?: () => Promise<void> } | null>(null);
-const reply = ref<{ insert(id: string): Promise<void>; send(): Promise<void>; openSearch(): void }>();
+const reply = ref<{
+  insert(id: string): Promise<void>;
+  send(): Promise<void>;
+  openSearch(): void;
+  keeping(): Keeping;
+  improve(): void;
+}>();
+const theirs = ref<{ selection(): { html?: string; text?: string } | null }>();
 
 const importing = useImport(() => void mail.refresh());
 const dropping = ref(0);
@@ -175,6 +183,55 @@ async function undo() {
   }
 }
 
+// Keeping wording, and improving a note from where it was edited
+
+const keeping = shallowRef<{ what: Keeping; from: 'message' | 'draft' } | null>(null);
+const improving = shallowRef<EditedNote | null>(null);
+watch([messageId, draftId], () => {
+  keeping.value = null;
+  improving.value = null;
+});
+
+async function keepMessage() {
+  improving.value = null;
+  problem.value = '';
+  try {
+    const part = theirs.value?.selection() ?? {};
+    const what = await api<Keeping>(`/messages/${message.value!.id}/keep`, { method: 'POST', body: part });
+    keeping.value = { what, from: 'message' };
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+
+/** What is selected in their message, else the draft or what is selected in it, else the message. */
+function keep() {
+  if (message.value && (theirs.value?.selection() || !reply.value)) return void keepMessage();
+  improving.value = null;
+  if (reply.value) keeping.value = { what: reply.value.keeping(), from: 'draft' };
+}
+
+function improve(edited: EditedNote) {
+  keeping.value = null;
+  improving.value = edited;
+}
+
+function onKept(note: Note) {
+  keeping.value = null;
+  done.value = { text: `Kept as “${note.name}”.`, undo: () => notes.remove([note.id]).then(() => {}) };
+}
+
+function onImproved(note: Note, former: Note) {
+  keeping.value = null;
+  improving.value = null;
+  done.value = {
+    text: `“${note.name}” is improved.`,
+    undo: async () => {
+      await notes.change(note.id, notes.byId.get(note.id)!.version, former);
+    },
+  };
+}
+
 async function showPictures() {
   try {
     message.value = await api<Message>(`/messages/${message.value!.id}`, { query: { pictures: 1 } });
@@ -199,6 +256,8 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     KeyM: () => begin('new'),
     KeyS: () => reply.value?.send(),
     KeyJ: () => reply.value?.openSearch(),
+    KeyK: () => keep(),
+    KeyU: () => reply.value?.improve(),
   };
   if (!act[event.code]) return;
   event.preventDefault();
@@ -235,13 +294,30 @@ function onDrop(event: DragEvent) {
 
     <div class="theirs">
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+      <ImprovePanel
+        v-if="improving"
+        :key="improving.insertion"
+        :note="improving.note"
+        :body="improving.body"
+        @improved="onImproved"
+        @close="improving = null"
+      />
+      <KeepPanel
+        v-else-if="keeping && (draft || keeping.from === 'draft')"
+        :keeping="keeping.what"
+        @kept="onKept"
+        @improved="onImproved"
+        @close="keeping = null"
+      />
       <TheirMessage
-        v-if="message"
+        v-else-if="message"
+        ref="theirs"
         :message="message"
         :answering="Boolean(draft)"
         @reply="(all) => begin(all ? 'reply-all' : 'reply')"
         @change="changeMessage"
         @pictures="showPictures"
+        @keep="keepMessage"
       />
       <PersonCard v-else-if="draft" :address="recipient" :person="person" @changed="(changed) => (person = changed)" />
       <p v-else-if="reading" class="soft nothing">Opening the message …</p>
@@ -267,6 +343,14 @@ function onDrop(event: DragEvent) {
         @sent="onSent"
         @discarded="onDiscarded"
         @recipient="meet"
+        @improve="improve"
+      />
+      <KeepPanel
+        v-else-if="keeping"
+        :keeping="keeping.what"
+        @kept="onKept"
+        @improved="onImproved"
+        @close="keeping = null"
       />
       <section v-else class="ready" aria-label="Your reply">
         <template v-if="message && message.folder !== 'sent'">
@@ -278,8 +362,12 @@ function onDrop(event: DragEvent) {
           <NoteTray class="tray" @insert="beginWith" @leave="() => {}" />
         </template>
         <template v-else-if="message">
-          <p class="soft">You wrote this message.</p>
-          <NuxtLink :to="{ path: '/library', query: { note: 'new', from: message.id } }">Make a note of it</NuxtLink>
+          <p class="lead">You wrote this message.</p>
+          <p class="soft">
+            If you will need it again, keep it with <kbd>Alt</kbd> <kbd>K</kbd>: without the signature and what was
+            quoted. To keep a part of it, select that first.
+          </p>
+          <el-button type="primary" @click="keepMessage">Keep as a note</el-button>
         </template>
       </section>
     </div>

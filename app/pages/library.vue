@@ -1,69 +1,94 @@
 <script setup lang="ts">
-import { Plus, Search } from 'lucide-vue-next';
-import type { Message, Note, NoteRow, Person } from '#shared/types/wire';
-import type { Origin } from '../../core/blank/candidates';
-import { docFromText, parseDoc, type DocJson } from '../../core/note/schema';
-import { withoutSignature } from '../../core/note/signature';
-import { splitName } from '../../core/person/name';
-import { useAccountStore } from '~/stores/account';
+import { useLocalStorage } from '@vueuse/core';
+import { Download, FolderInput, Plus, Search } from 'lucide-vue-next';
+import type { Note, NoteRow } from '#shared/types/wire';
+import type { SortKey } from '~/components/library/NoteTable.vue';
 import { useNotesStore } from '~/stores/notes';
+import { useShelvesStore } from '~/stores/shelves';
 
 useHead({ title: 'Library · Jar Note' });
 
 const notes = useNotesStore();
-const account = useAccountStore();
+const shelves = useShelvesStore();
 const route = useRoute();
 
+// What is shown
+
 const query = ref('');
-const found = shallowRef<NoteRow[] | null>(null);
+const place = ref('all');
+const filters = reactive({ blanks: false, files: false, idle: 0 });
+const IDLE = [
+  { value: 0, label: 'Used whenever' },
+  { value: 3, label: 'Unused for 3 months' },
+  { value: 6, label: 'Unused for 6 months' },
+  { value: 12, label: 'Unused for a year' },
+];
+const MONTH = 30.4 * 86_400_000;
+
+const found = shallowRef<{ row: NoteRow; terms: string[] }[] | null>(null);
+let asking = 0;
 watch([query, () => notes.rows], async ([text]) => {
-  const hits = text.trim() ? (await notes.search(text, 500)).map(({ row }) => row) : null;
-  if (text === query.value) found.value = hits;
+  const number = ++asking;
+  const hits = text.trim() ? await notes.search(text, 20_000) : null;
+  if (number !== asking) return;
+  found.value = hits;
 });
-const shown = computed(() => found.value ?? notes.rows);
+watch(query, (text, before) => {
+  if (text.trim() && !before.trim()) sort.value = { key: 'match', down: false };
+  if (!text.trim() && sort.value.key === 'match') sort.value = { key: 'name', down: false };
+});
+const terms = computed(() => new Map((found.value ?? []).map(({ row, terms: words }) => [row.id, words])));
+
+const sort = ref<{ key: SortKey; down: boolean }>({ key: 'name', down: false });
+function sortBy(key: SortKey) {
+  const down = key === 'used' || key === 'lastUsed' || key === 'updatedAt';
+  sort.value = sort.value.key === key ? { key, down: !sort.value.down } : { key, down };
+}
+const collator = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
+
+const within = computed(() => (shelves.byId.has(place.value) ? shelves.within(place.value) : null));
+const now = Date.now();
+const shown = computed<NoteRow[]>(() => {
+  // A row may have changed since it was found.
+  const all = found.value ? found.value.flatMap(({ row }) => notes.byId.get(row.id) ?? []) : notes.rows;
+  const rows = all.filter(
+    (row) =>
+      (place.value !== 'pinned' || row.pinned) &&
+      (place.value !== 'loose' || !row.shelfId) &&
+      (!within.value || within.value.has(row.shelfId ?? '')) &&
+      (!filters.blanks || row.blanks > 0) &&
+      (!filters.files || row.files > 0) &&
+      (!filters.idle || Math.max(row.lastUsed, row.createdAt) < now - filters.idle * MONTH),
+  );
+  const { key, down } = sort.value;
+  if (found.value && key === 'match') return rows;
+  if (place.value === 'pinned' && !found.value) return rows.sort((a, b) => a.pinOrder - b.pinOrder);
+  const path = (row: NoteRow) => shelves.path(row.shelfId).join(' / ');
+  const compare = {
+    name: (a: NoteRow, b: NoteRow) => collator.compare(a.name, b.name),
+    shelf: (a: NoteRow, b: NoteRow) => collator.compare(path(a), path(b)) || collator.compare(a.name, b.name),
+    used: (a: NoteRow, b: NoteRow) => a.used - b.used,
+    lastUsed: (a: NoteRow, b: NoteRow) => a.lastUsed - b.lastUsed,
+    updatedAt: (a: NoteRow, b: NoteRow) => a.updatedAt - b.updatedAt,
+    createdAt: (a: NoteRow, b: NoteRow) => a.createdAt - b.createdAt,
+    pins: (a: NoteRow, b: NoteRow) => a.pinOrder - b.pinOrder,
+    match: () => 0,
+  }[key];
+  return [...rows].sort((a, b) => (down ? compare(b, a) : compare(a, b)));
+});
+const filtered = computed(() => Boolean(query.value.trim() || filters.blanks || filters.files || filters.idle));
+
+// The bench
 
 const noteId = computed(() => String(route.query.note ?? ''));
-/** The sent message a new note is made of. */
-const fromId = computed(() => String(route.query.from ?? ''));
-const start = shallowRef<{ name: string; subject: DocJson; body: DocJson; origin: Origin } | null>(null);
-
-async function readStart() {
-  start.value = null;
-  if (!fromId.value) return;
-  const message = await api<Message>(`/messages/${fromId.value}`);
-  const [to] = message.to;
-  const [person] = to ? await api<Person[]>('/people', { query: { address: to.address } }) : [];
-  const named = splitName(to?.name ?? '');
-  const plain = message.text.own.replace(/\n-- \n[\s\S]*$/, '');
-  start.value = {
-    name: message.subject.replace(/^(re\s*:\s*)+/i, ''),
-    subject: docFromText(message.subject.replace(/^(re\s*:\s*)+/i, '')),
-    body: withoutSignature(
-      parseDoc(docFromText(plain.trim())),
-      parseDoc(account.settings!.signature),
-    ).toJSON() as DocJson,
-    origin: {
-      firstName: person?.firstName || named.firstName,
-      lastName: person?.lastName || named.lastName,
-      fullName: person?.fullName || named.fullName,
-      company: person?.company ?? '',
-      address: to?.address ?? '',
-    },
-  };
-}
 const note = shallowRef<Note | null>(null);
 const problem = ref('');
-/** A note just deleted, until it is too late to bring it back from here. */
-const deleted = shallowRef<NoteRow | null>(null);
-
 const choose = (id: string) => navigateTo({ query: id ? { note: id } : {} });
 
 async function open() {
   problem.value = '';
   try {
-    if (noteId.value === 'new') await readStart();
-    if (!noteId.value || noteId.value === 'new') return void (note.value = null);
-    note.value = await notes.read(noteId.value);
+    note.value = !noteId.value || noteId.value === 'new' ? null : await notes.read(noteId.value);
   } catch (error) {
     note.value = null;
     problem.value = messageOf(error);
@@ -73,46 +98,156 @@ watch(noteId, open);
 onMounted(async () => {
   await notes.load();
   await open();
+  void lookForUnfinished();
 });
 
 async function kept(fresh: Note) {
   note.value = fresh;
   if (noteId.value === 'new') await choose(fresh.id);
 }
+const onBench = computed(() => noteId.value === 'new' || Boolean(note.value));
 
-async function remove() {
-  const gone = notes.byId.get(note.value!.id)!;
+// What was just done, with the way back
+
+const done = shallowRef<{ text: string; undo: () => Promise<unknown> } | null>(null);
+const chosen = ref(new Set<string>());
+/** Only what is still there can be acted on. */
+const ids = computed(() => [...chosen.value].filter((id) => notes.byId.has(id)));
+const several = (list: string[]) =>
+  list.length === 1 ? `“${notes.byId.get(list[0]!)?.name}”` : `${list.length} notes`;
+
+async function act(work: () => Promise<{ text: string; undo: () => Promise<unknown> }>) {
+  problem.value = '';
   try {
-    await notes.remove(gone.id);
-    deleted.value = gone;
-    await choose('');
+    done.value = await work();
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+async function undo() {
+  const { undo: back } = done.value!;
+  done.value = null;
+  try {
+    await back();
+    if (note.value) await open();
   } catch (error) {
     problem.value = messageOf(error);
   }
 }
 
-async function bringBack() {
-  const gone = deleted.value!;
-  deleted.value = null;
-  try {
-    await notes.restore(gone.id);
-    await choose(gone.id);
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
+const remove = (list: string[]) =>
+  act(async () => {
+    const text = `${several(list)} ${list.length === 1 ? 'is' : 'are'} in the bin.`;
+    const back = await notes.remove(list);
+    chosen.value = new Set();
+    if (list.includes(noteId.value)) await choose('');
+    return { text, undo: back };
+  });
+const move = (list: string[], shelfId: string | null) =>
+  act(async () => ({
+    text: `${several(list)} ${list.length === 1 ? 'stands' : 'stand'} ${shelfId ? `on “${shelves.byId.get(shelfId)?.name}”` : 'on no shelf'} now.`,
+    undo: await notes.move(list.map((id) => ({ id, shelfId }))),
+  }));
+const copy = (list: string[]) =>
+  act(async () => {
+    const { rows, undo: back } = await notes.copy(list);
+    chosen.value = new Set(rows.map(({ id }) => id));
+    return { text: `${several(list)} copied.`, undo: back };
+  });
+const pin = (list: string[], on: boolean) =>
+  act(async () => ({ text: `${several(list)} ${on ? 'pinned' : 'unpinned'}.`, undo: await notes.pin(list, on) }));
+
+function movePin(id: string, step: 1 | -1) {
+  const order = notes.pinned.map((row) => row.id);
+  const at = order.indexOf(id);
+  if (order[at + step] === undefined) return;
+  [order[at], order[at + step]] = [order[at + step]!, id];
+  notes.orderPins(order).catch((error) => (problem.value = messageOf(error)));
 }
 
-const lastUsed = (lastUsed: number) =>
-  lastUsed ? when(lastUsed, account.settings!.locale, account.settings!.timeZone, false) : 'never';
-const rowClass = ({ row }: { row: { id?: string } }) => (row.id === noteId.value ? 'current' : '');
-const onBench = computed(
-  () => (noteId.value === 'new' && (!fromId.value || Boolean(start.value))) || Boolean(note.value),
+function shelfRemoved({ id, name }: { id: string; name: string }) {
+  done.value = {
+    text: `The shelf “${name}” is taken away; its notes stand on the shelf around it.`,
+    undo: async () => {
+      await shelves.restore(id);
+      await notes.load(true);
+    },
+  };
+}
+
+// Out and in
+
+const takingOut = shallowRef<{ ids: string[] | null; what: string } | null>(null);
+function takeOut() {
+  const shelf = shelves.byId.get(place.value);
+  if (ids.value.length) takingOut.value = { ids: ids.value, what: several(ids.value) };
+  else if (shelf) takingOut.value = { ids: shown.value.map(({ id }) => id), what: `the shelf “${shelf.name}”` };
+  else takingOut.value = { ids: null, what: 'everything' };
+}
+
+const work = useNoteImport(() => notes.load(true));
+const { step } = work;
+const unfinished = shallowRef<{ id: string; waiting: number } | null>(null);
+async function lookForUnfinished() {
+  const open = await api<{ id: string; waiting: number }[]>('/imports').catch(() => []);
+  unfinished.value = open.find(({ waiting }) => waiting > 0) ?? null;
+}
+const fileInput = ref<HTMLInputElement>();
+function bring(files: FileList | null) {
+  if (!files?.length) return;
+  void choose('');
+  void work.read(files);
+  if (fileInput.value) fileInput.value.value = '';
+}
+const dropping = ref(0);
+const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files');
+function onDrop(event: DragEvent) {
+  dropping.value = 0;
+  if (!hasFiles(event) || onBench.value) return;
+  event.preventDefault();
+  bring(event.dataTransfer!.files);
+}
+async function leaveImport() {
+  await work.leave();
+  unfinished.value = null;
+}
+async function undoImport(list: string[]) {
+  await leaveImport();
+  await remove(list);
+}
+async function takeUnfinished() {
+  const { id } = unfinished.value!;
+  unfinished.value = null;
+  await work.open(id);
+}
+
+const starter = useLocalStorage('jar-note:starter-left', false);
+const binCount = ref(0);
+watch(
+  () => notes.rows.length,
+  async () => (binCount.value = (await notes.bin().catch(() => [])).length),
 );
 </script>
 
 <template>
-  <div class="library" :class="{ bench: onBench }">
+  <div
+    class="library"
+    :class="{ bench: onBench }"
+    @dragenter="(e) => hasFiles(e) && !onBench && dropping++"
+    @dragleave="(e) => hasFiles(e) && !onBench && dropping--"
+    @dragover="(e) => hasFiles(e) && !onBench && e.preventDefault()"
+    @drop="onDrop"
+  >
     <h1 class="visually-hidden">Library</h1>
+    <ShelfTree
+      v-if="!onBench"
+      :place="place"
+      :bin-count="binCount"
+      @choose="(where) => ((place = where), (chosen = new Set()))"
+      @drop="move"
+      @removed="shelfRemoved"
+      @problem="(message) => (problem = message)"
+    />
     <section class="list" aria-label="Notes">
       <header class="head">
         <el-input
@@ -124,63 +259,112 @@ const onBench = computed(
         >
           <template #prefix><Search :size="14" aria-hidden="true" /></template>
         </el-input>
+        <template v-if="!onBench">
+          <label class="filter"><input v-model="filters.blanks" type="checkbox" /> With blanks</label>
+          <label class="filter"><input v-model="filters.files" type="checkbox" /> With attachments</label>
+          <el-select v-model="filters.idle" size="small" aria-label="Unused for long" class="idle">
+            <el-option v-for="one in IDLE" :key="one.value" v-bind="one" />
+          </el-select>
+          <span class="gap" />
+          <button type="button" class="text-button" @click="fileInput?.click()">
+            <FolderInput :size="14" aria-hidden="true" />Bring in
+          </button>
+          <button type="button" class="text-button" :disabled="!notes.rows.length" @click="takeOut">
+            <Download :size="14" aria-hidden="true" />Take out
+          </button>
+        </template>
         <button type="button" class="text-button" @click="choose('new')">
           <Plus :size="14" aria-hidden="true" />New note
         </button>
+        <input
+          ref="fileInput"
+          type="file"
+          multiple
+          class="visually-hidden"
+          tabindex="-1"
+          aria-label="Files with notes"
+          accept=".json,.eml,.csv,.tsv,.md,.markdown,.html,.htm,.txt"
+          @change="(event) => bring((event.target as HTMLInputElement).files)"
+        />
       </header>
-      <p v-if="deleted" class="notice" role="status">
-        “{{ deleted.name }}” is deleted. <button type="button" class="text-button" @click="bringBack">Undo</button>
+      <p v-if="done" class="done" role="status">
+        {{ done.text }} <button type="button" class="text-button" @click="undo">Undo</button
+        ><button type="button" class="text-button small" @click="done = null">Close</button>
       </p>
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+      <p v-if="unfinished && step === 'idle'" class="notice" role="status">
+        An import was not finished: {{ unfinished.waiting }} are still waiting.
+        <button type="button" class="text-button" @click="takeUnfinished">Go on with it</button>
+      </p>
       <p v-if="notes.state === 'failed'" class="notice bad" role="alert">
         {{ notes.problem }} <button type="button" class="text-button" @click="notes.load(true)">Try again</button>
       </p>
-      <p v-else-if="notes.state === 'loading'" class="soft state">Fetching your notes …</p>
-      <div v-else-if="!notes.rows.length" class="soft state">
-        <p>Your library is empty.</p>
-        <p>
-          Write the wording you use most as a note, mark what changes from client to client as a blank, and it is at
-          hand on the Desk.
-        </p>
-      </div>
-      <el-table
-        v-else
-        :data="shown"
-        height="100%"
-        size="small"
-        :row-class-name="rowClass"
-        empty-text="No note holds these words."
-        @row-click="(row: NoteRow) => choose(row.id)"
-      >
-        <el-table-column label="Name" prop="name" sortable min-width="170">
-          <template #default="{ row }">
-            <button type="button" class="plain-button name" @click.stop="choose(row.id)">{{ row.name }}</button>
-          </template>
-        </el-table-column>
-        <el-table-column v-if="!onBench" label="Begins" prop="bodyText" min-width="320" show-overflow-tooltip>
-          <template #default="{ row }"
-            ><span class="soft">{{ row.bodyText.replace(/\s+/g, ' ') }}</span></template
-          >
-        </el-table-column>
-        <el-table-column v-if="!onBench" label="Pinned" prop="pinned" sortable width="90"
-          ><template #default="{ row }">{{ row.pinned ? 'pinned' : '' }}</template></el-table-column
-        >
-        <el-table-column label="Used" prop="used" sortable width="76" align="right" />
-        <el-table-column v-if="!onBench" label="Last used" prop="lastUsed" sortable width="112"
-          ><template #default="{ row }">{{ lastUsed(row.lastUsed) }}</template></el-table-column
-        >
-      </el-table>
+      <TakeOut v-if="takingOut && !onBench" v-bind="takingOut" @close="takingOut = null" />
+      <ImportPreview v-if="step !== 'idle' && !onBench" :work="work" @close="leaveImport" @undo="undoImport" />
+      <template v-else>
+        <p v-if="work.problem.value" class="notice bad" role="alert">{{ work.problem.value }}</p>
+        <p v-if="notes.state === 'loading'" class="soft state">Fetching your notes …</p>
+        <BinList v-else-if="place === 'bin' && !onBench" />
+        <div v-else-if="notes.state === 'ready' && !notes.rows.length" class="state">
+          <p class="lead">Your library is empty.</p>
+          <p class="soft">
+            Write the wording you use most as a note, keep it from a message on the Desk, or drop files here: a bundle,
+            messages, a table, Markdown, pages or text.
+          </p>
+          <div v-if="!starter" class="starter">
+            <p>A starter set of twelve general notes is at hand: first answers, appointments, money, afterwards.</p>
+            <button type="button" class="text-button" @click="work.readStarter">Look at the starter set</button>
+            <button type="button" class="text-button" @click="starter = true">No, thank you</button>
+          </div>
+        </div>
+        <template v-else-if="notes.state === 'ready'">
+          <SelectionBar
+            v-if="ids.length && !onBench"
+            :count="ids.length"
+            @move="(shelfId) => move(ids, shelfId)"
+            @copy="copy(ids)"
+            @pin="(on) => pin(ids, on)"
+            @remove="remove(ids)"
+            @take-out="takeOut"
+            @clear="chosen = new Set()"
+          />
+          <NoteTable
+            :rows="shown"
+            :terms="terms"
+            :current-id="noteId"
+            :chosen="chosen"
+            :sort="sort"
+            :narrow="onBench"
+            :pins="place === 'pinned' && !found"
+            @open="choose"
+            @choose="(next) => (chosen = next)"
+            @sort="sortBy"
+            @move-pin="movePin"
+          />
+          <p v-if="!shown.length" class="soft none">
+            {{
+              filtered
+                ? 'No note here answers to this.'
+                : place === 'pinned'
+                  ? 'Nothing is pinned yet.'
+                  : 'Nothing stands here yet. Drag notes onto the shelf, or choose them and move them.'
+            }}
+          </p>
+          <p v-else-if="filtered" class="small soft" role="status">{{ shown.length }} of {{ notes.rows.length }}</p>
+        </template>
+      </template>
     </section>
     <NoteBench
       v-if="onBench"
       :key="noteId"
       :note="note"
-      :start="start"
       class="on-bench"
       @kept="kept"
-      @remove="remove"
+      @open="choose"
+      @remove="remove([note!.id])"
       @close="choose('')"
     />
+    <div v-if="dropping > 0" class="drop">Drop the files to look at the notes in them</div>
   </div>
 </template>
 
@@ -189,17 +373,18 @@ const onBench = computed(
   height: 100%;
   min-width: 960px;
   display: grid;
-  grid-template-columns: minmax(0, 1fr);
+  grid-template-columns: 214px minmax(0, 1fr);
 }
 
 .library.bench {
-  grid-template-columns: 330px minmax(0, 1fr);
+  grid-template-columns: 288px minmax(0, 1fr);
 }
 
 .list {
   display: flex;
   flex-direction: column;
   min-height: 0;
+  min-width: 0;
   padding: var(--s2) var(--s3);
 }
 
@@ -210,12 +395,42 @@ const onBench = computed(
 .head {
   display: flex;
   align-items: center;
-  gap: var(--s3);
+  gap: var(--s2) var(--s3);
   padding-bottom: var(--s2);
 }
 
 .search {
-  max-width: 320px;
+  max-width: 260px;
+}
+
+.filter {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  white-space: nowrap;
+}
+
+.filter input {
+  width: 15px;
+  height: 15px;
+  margin: 0;
+  accent-color: var(--green);
+}
+
+.idle {
+  width: 158px;
+  flex: none;
+}
+
+.gap {
+  flex: 1;
+}
+
+.done {
+  margin-bottom: var(--s2);
+  padding: var(--s1) var(--s3);
+  background: var(--green-wash);
+  border-radius: var(--radius);
 }
 
 .notice {
@@ -224,30 +439,43 @@ const onBench = computed(
 
 .state {
   padding: var(--s6);
-  max-width: 520px;
+  max-width: 560px;
 }
 
-.list :deep(.el-table) {
-  --el-table-header-bg-color: var(--ground);
-  --el-table-bg-color: var(--ground);
-  --el-table-tr-bg-color: var(--ground);
-  --el-table-header-text-color: var(--ink-soft);
-  --el-table-row-hover-bg-color: var(--ground-deep);
-  --el-table-border-color: var(--rule);
-  flex: 1;
-  min-height: 0;
-  cursor: default;
+.lead {
+  font: 600 var(--text-title) var(--serif);
+  margin-bottom: var(--s2);
 }
 
-.list :deep(.current) {
-  --el-table-tr-bg-color: var(--sheet);
+.starter {
+  margin-top: var(--s4);
+  padding: var(--s3) var(--s4);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
 }
 
-.name {
-  font: 14.5px var(--serif);
+.none {
+  padding: var(--s4);
+  position: absolute;
+  margin-top: 120px;
 }
 
 .on-bench {
   padding: var(--s2) var(--s4) 0;
+}
+
+.drop {
+  position: fixed;
+  inset: 0;
+  z-index: 200;
+  display: grid;
+  place-items: center;
+  pointer-events: none;
+  font: 600 22px var(--serif);
+  color: var(--green);
+  background: color-mix(in srgb, var(--ground) 85%, transparent);
+  outline: 3px dashed var(--green);
+  outline-offset: -12px;
 }
 </style>

@@ -133,6 +133,38 @@ const isStale = computed(() => problem.value.includes('another window'));
         </div>
       </section>
 
+      <section aria-labelledby="s-limits">
+        <h2 id="s-limits">Pictures and attachments</h2>
+        <p class="soft small">
+          A larger picture is offered scaled down when it is put in; a larger attachment is not taken. A message carries
+          25 MB in all.
+        </p>
+        <div class="columns">
+          <el-form-item label="A picture in a text, at most (kB)" :error="fields.pictureLimit" for="s-picture"
+            ><el-input-number
+              id="s-picture"
+              :model-value="Math.round(values.pictureLimit / 1000)"
+              :min="50"
+              :max="10000"
+              :step="100"
+              controls-position="right"
+              @update:model-value="(kb) => ((values.pictureLimit = (kb ?? 1000) * 1000), (saved = false))"
+          /></el-form-item>
+          <el-form-item label="An attachment, at most (MB)" :error="fields.attachmentLimit" for="s-attachment"
+            ><el-input-number
+              id="s-attachment"
+              :model-value="values.attachmentLimit / 1_000_000"
+              :min="0.1"
+              :max="25"
+              :step="1"
+              controls-position="right"
+              @update:model-value="
+                (mb) => ((values.attachmentLimit = Math.round((mb ?? 10) * 1_000_000)), (saved = false))
+              "
+          /></el-form-item>
+        </div>
+      </section>
+
       <section aria-labelledby="s-region">
         <h2 id="s-region">Dates and numbers</h2>
         <div class="columns">

@@ -17,6 +17,7 @@ interface Options {
   method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   body?: unknown;
   query?: Record<string, string | number | boolean | undefined>;
+  headers?: Record<string, string>;
   /** Lets the request outlive the page. */
   keepalive?: boolean;
 }

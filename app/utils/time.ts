@@ -23,10 +23,3 @@ export function when(at: number, locale: string, timeZone: string, time = true):
     timeZone,
   }).format(at);
 }
-
-/** A size in bytes as people read it. */
-export function fileSize(bytes: number): string {
-  if (bytes < 1000) return `${bytes} bytes`;
-  if (bytes < 1_000_000) return `${Math.round(bytes / 1000)} kB`;
-  return `${(bytes / 1_000_000).toFixed(1)} MB`;
-}

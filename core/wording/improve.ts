@@ -95,6 +95,16 @@ function holds(node: Node, insertion: string): boolean {
   return found;
 }
 
+/** A letter, or a part of it, with every place that an insertion filled turned back into its blank. */
+export function unfilled(doc: Node, fills: Record<string, { blanks: BlankDef[] }>): Node {
+  let blocks = doc.content.content;
+  for (const [insertion, { blanks }] of Object.entries(fills)) {
+    const unfiller = new Unfiller(insertion, blanks);
+    blocks = blocks.flatMap((block) => unfiller.block(block));
+  }
+  return schema.node('doc', null, blocks);
+}
+
 /** How much of a block of the note stands in a block of the letter, from 0 to 1. */
 function alike(note: string[], letter: string[]): number {
   if (!note.length || !letter.length) return 0;

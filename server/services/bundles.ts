@@ -3,6 +3,7 @@ import { IMPORT_LIMIT, type BundleRequest } from '#shared/schemas/bundle';
 import { BUNDLE_FORMAT, BUNDLE_VERSION, lookupKey, renamed, shelfKey } from '../../core/library/bundle';
 import { writeSingle, type SingleFormat } from '../../core/library/single';
 import { emptyDoc, parseDoc, picturesIn } from '../../core/note/schema';
+import { fileSize } from '../../core/number/size';
 import { accountById } from '../db/repositories/accounts';
 import { fileByDigest } from '../db/repositories/files';
 import { listLookups, lookupById } from '../db/repositories/lookups';
@@ -13,7 +14,6 @@ import { composeLetter } from '../mail/compose';
 import { readSettings } from './accounts';
 import type { Application } from './application';
 import { notFound, UserError } from './errors';
-import { size } from './files';
 import { readNote, wordingOf } from './notes';
 
 /** Shelves with each one after the shelf around it. */
@@ -79,7 +79,7 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
     total += Math.ceil(found.size / 3) * 4;
     if (total > IMPORT_LIMIT * 0.9)
       throw new UserError(
-        `The attachments of these notes are more than a bundle takes (${size(IMPORT_LIMIT)}). Take the library out a shelf at a time.`,
+        `The attachments of these notes are more than a bundle takes (${fileSize(IMPORT_LIMIT)}). Take the library out a shelf at a time.`,
         413,
         { code: 'too-large' },
       );
@@ -125,7 +125,7 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
   const text = JSON.stringify(bundle, null, 1);
   if (Buffer.byteLength(text) > IMPORT_LIMIT)
     throw new UserError(
-      `This is more than a bundle takes (${size(IMPORT_LIMIT)}). Take the library out a shelf at a time.`,
+      `This is more than a bundle takes (${fileSize(IMPORT_LIMIT)}). Take the library out a shelf at a time.`,
       413,
       {
         code: 'too-large',

@@ -383,6 +383,6 @@ describe('what a message gives for a note', () => {
     );
     const { remarks, attachments } = await keepingOf(app, owner, raw);
     expect(attachments).toEqual([]);
-    expect(remarks.join('\n')).toMatch(/stands elsewhere[\s\S]*“big.pdf” is 146 kB/);
+    expect(remarks.join('\n')).toMatch(/stands elsewhere[\s\S]*“big.pdf” is 150 kB/);
   });
 });

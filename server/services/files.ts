@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Attachment } from '#shared/types/wire';
+import { fileSize } from '../../core/number/size';
 import { fileByDigest, insertFile, type StoredFile } from '../db/repositories/files';
 import { readSettings } from './accounts';
 import type { Application } from './application';
@@ -16,11 +17,6 @@ const PICTURES: [string, (bytes: Buffer) => boolean][] = [
 /** The kind of picture, by its bytes; null for everything else. */
 export const pictureType = (content: Buffer): string | null =>
   PICTURES.find(([, matches]) => matches(content))?.[0] ?? null;
-
-/** Sizes as people read them. */
-export function size(bytes: number): string {
-  return bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1_048_576).toFixed(1)} MB`;
-}
 
 /** A file name without folders and signs that could mean something to a system. */
 export function safeFileName(name: string): string {
@@ -62,7 +58,7 @@ export async function keepFile(
   if (!part.content.length) throw new UserError(`“${part.name}” is empty.`);
   if (part.content.length > limit)
     throw new UserError(
-      `“${part.name}” is ${size(part.content.length)}; ${use === 'picture' ? 'a picture' : 'an attachment'} has at most ${size(limit)} (Settings).`,
+      `“${part.name}” is ${fileSize(part.content.length)}; ${use === 'picture' ? 'a picture' : 'an attachment'} has at most ${fileSize(limit)} (Settings).`,
       413,
       { code: 'too-large' },
     );

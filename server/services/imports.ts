@@ -19,6 +19,7 @@ import { readSingle } from '../../core/library/single';
 import { notesOfTable } from '../../core/library/table';
 import { decode, readTable } from '../../core/lookup/csv';
 import { picturesIn } from '../../core/note/schema';
+import { fileSize } from '../../core/number/size';
 import { newId } from '../db/id';
 import {
   countItems,
@@ -56,7 +57,7 @@ import { looksLikeMessage } from '../mail/parse';
 import { changeSettings, readSettings } from './accounts';
 import type { Application } from './application';
 import { notFound, UserError } from './errors';
-import { size, storeFile } from './files';
+import { storeFile } from './files';
 import { keepingOf } from './keeping';
 import { noteContent, wordingOf } from './notes';
 
@@ -231,9 +232,9 @@ async function itemsOfBundle(app: Application, owner: string, text: string): Pro
     try {
       const { type, data } = await bundleFileSchema.validate(raw);
       const content = Buffer.from(data, 'base64');
-      if (content.length > Math.max(attachmentLimit, 26_214_400))
+      if (content.length > Math.max(attachmentLimit, 25_000_000))
         throw new UserError(
-          `A file in the bundle is ${size(content.length)}; at most ${size(26_214_400)} can be taken.`,
+          `A file in the bundle is ${fileSize(content.length)}; at most ${fileSize(25_000_000)} can be taken.`,
         );
       const stored = await storeFile(app, owner, { name: 'file', type, content });
       if (stored.file !== digest)

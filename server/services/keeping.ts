@@ -8,11 +8,12 @@ import { bareSubject, proposedName } from '../../core/library/name';
 import { docOf, readHtml, readText, type ReadBlock } from '../../core/note/read';
 import { docFromText, emptyDoc, parseDoc } from '../../core/note/schema';
 import { toText } from '../../core/note/text';
+import { fileSize } from '../../core/number/size';
 import { accountById } from '../db/repositories/accounts';
 import { parseMessage, type Derived } from '../mail/parse';
 import { readSettings } from './accounts';
 import type { Application } from './application';
-import { pictureType, safeFileName, size, storeFile } from './files';
+import { pictureType, safeFileName, storeFile } from './files';
 
 const orNull = (blocks: ReadBlock[]) => (blocks.length ? docOf(blocks) : null);
 
@@ -82,7 +83,7 @@ export async function keepingOf(
       const name = safeFileName(part.name);
       if (part.content.length > settings.attachmentLimit)
         remarks.push(
-          `“${name}” is ${size(part.content.length)}, more than an attachment may have (${size(settings.attachmentLimit)}, Settings), and was left out.`,
+          `“${name}” is ${fileSize(part.content.length)}, more than an attachment may have (${fileSize(settings.attachmentLimit)}, Settings), and was left out.`,
         );
       else attachments.push(await storeFile(app, owner, { ...part, name }));
     }

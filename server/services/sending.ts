@@ -4,6 +4,7 @@ import { addressKey } from '../../core/message/address';
 import { attribution } from '../../core/message/quote';
 import { replyThread } from '../../core/message/reply';
 import { parseDoc, picturesIn, type DocJson } from '../../core/note/schema';
+import { fileSize } from '../../core/number/size';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
 import { fileByDigest } from '../db/repositories/files';
@@ -27,7 +28,6 @@ import { readSettings } from './accounts';
 import type { Application } from './application';
 import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
-import { size } from './files';
 
 /** How long one try may take before another process may look after the message. */
 const CLAIM_MS = 90_000;
@@ -49,7 +49,7 @@ async function quoteOf(app: Application, owner: string, originalId: string, loca
 }
 
 /** A message with more than this is refused by many post offices (common practice, no source). */
-const ATTACHED_LIMIT = 25 * 1024 * 1024;
+const ATTACHED_LIMIT = 25_000_000;
 
 /** The bytes of the pictures and attachments of a draft. @throws UserError when one is gone or all are too much. */
 async function filesOf(
@@ -75,7 +75,7 @@ async function filesOf(
   const total = [...pictures, ...parts].reduce((sum, part) => sum + part.size, 0);
   if (total > ATTACHED_LIMIT)
     throw new UserError(
-      `Not sent: what goes with it is ${size(total)}; a message takes at most ${size(ATTACHED_LIMIT)}.`,
+      `Not sent: what goes with it is ${fileSize(total)}; a message takes at most ${fileSize(ATTACHED_LIMIT)}.`,
     );
   return { pictures, attachments: parts };
 }

@@ -5,7 +5,7 @@ import { personSchema } from './person';
 import { settingsSchema } from './settings';
 
 /** The largest file brought into the library, in bytes. */
-export const IMPORT_LIMIT = 100 * 1024 * 1024;
+export const IMPORT_LIMIT = 100_000_000;
 
 const key = string().required().max(100);
 

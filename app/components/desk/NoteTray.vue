@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { Search } from 'lucide-vue-next';
+import type { Occasion } from '../../../core/search';
 import { useNotesStore } from '~/stores/notes';
 import type { FoundNote } from '~/editor/noteSearch';
 
-defineProps<{ /** Only the search, while the fill list needs the room. */ short?: boolean }>();
+const props = defineProps<{
+  /** Only the search, while the fill list needs the room. */
+  short?: boolean;
+  /** To whom and about what is written, so that what was used for it comes first. */
+  occasion?: Occasion;
+}>();
 const emit = defineEmits<{ insert: [id: string]; leave: [] }>();
 
 const notes = useNotesStore();
@@ -12,7 +18,7 @@ const found = shallowRef<FoundNote[]>([]);
 const current = ref(0);
 
 watch(query, async (text) => {
-  const hits = text.trim() ? await notes.search(text, 12) : [];
+  const hits = text.trim() ? await notes.search(text, 12, props.occasion) : [];
   if (text !== query.value) return;
   found.value = hits;
   current.value = 0;

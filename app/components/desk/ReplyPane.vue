@@ -2,13 +2,16 @@
 import { EditorContent } from '@tiptap/vue-3';
 import { Send, Trash2 } from 'lucide-vue-next';
 import type { Draft, Person, Sending } from '#shared/types/wire';
-import { formatMailbox, type Mailbox } from '../../../core/message/address';
+import { addressKey, formatMailbox, type Mailbox } from '../../../core/message/address';
 import { blankKey } from '../../../core/blank/key';
 import type { MessageFacts } from '../../../core/blank/kind';
 import type { BlankQuestion, DraftQuestion } from '../../../core/blank/questions';
 import type { Sight } from '../../../core/look/look';
 import { toHtml } from '../../../core/note/html';
+import { toText } from '../../../core/note/text';
 import { isEmptyDoc, parseDoc } from '../../../core/note/schema';
+import { kindWords } from '../../../core/search';
+import type { EditedNote } from '~/composables/useEditedNotes';
 import type { FoundNote } from '~/editor/noteSearch';
 import { useAccountStore } from '~/stores/account';
 import { useLookupsStore } from '~/stores/lookups';
@@ -20,6 +23,7 @@ const emit = defineEmits<{
   discarded: [draft: Draft];
   recipient: [address: string];
   person: [person: Person];
+  improve: [edited: EditedNote];
 }>();
 
 const account = useAccountStore();
@@ -38,12 +42,21 @@ const fillList = ref<{
 }>();
 const showAddressing = ref(props.start.mode === 'new');
 
+const pictures = usePictures();
+const remark = ref('');
+const files = ref<{ add(files: File[]): Promise<void> }>();
+
 const letter = useLetter(handle, {
   settings: () => account.settings!,
   person: () => props.person,
   message: () => props.message,
   find,
   onSearchKey,
+  paste: {
+    picture: pictures.picture,
+    attach: (list) => void files.value?.add(list),
+    remark: (message) => (remark.value = message),
+  },
   onPlace: ({ insertion, label }) => fillList.value?.focus({ insertion, key: blankKey(label) }),
   hold(typed) {
     if (inserting) typedAhead.push(typed);
@@ -51,7 +64,8 @@ const letter = useLetter(handle, {
   },
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
-const { body, subject, search, questions, sights } = letter;
+const { body, subject, changes, search, questions, sights } = letter;
+const { edited } = useEditedNotes(draft, body, changes);
 const { sending, held, failure, busy, send, follow, takeBack } = useSending(handle, {
   stops: () => stops.value,
   goTo,
@@ -74,9 +88,15 @@ watch(
 
 // The note search at the caret
 
+/** To whom and about what is written. */
+const occasion = computed(() => ({
+  person: addressKey(draft.value?.to[0]?.address ?? ''),
+  words: kindWords(props.message?.subject ?? draft.value?.subjectText ?? ''),
+}));
+
 async function find(query: string): Promise<FoundNote[]> {
   current.value = 0;
-  if (query.trim()) return notes.search(query, 20);
+  if (query.trim()) return notes.search(query, 20, occasion.value);
   return notes.pinned.slice(0, 7).map((row) => ({ row, terms: [] }));
 }
 
@@ -95,6 +115,13 @@ function onSearchKey(event: KeyboardEvent): boolean {
   return false;
 }
 
+/** A cue with a space behind it turns into its note. */
+watch(search, (open) => {
+  const cue = /^(\S+) $/.exec(open?.query ?? '')?.[1]?.toLowerCase();
+  const row = cue && notes.rows.find((other) => other.cue.toLowerCase() === cue);
+  if (row && !inserting) void insert(row.id, open!.range);
+});
+
 /** What is typed while a note is fetched belongs to its first question, or to the letter behind it. */
 let inserting = false;
 let typedAhead: ({ text: string } | { key: string })[] = [];
@@ -107,7 +134,7 @@ async function insert(id: string, range?: { from: number; to: number }) {
     await lookups.fresh(note.subject, note.body);
     // What was typed to find it may have grown while the note was fetched.
     const insertion = letter.insert(note, range && search.value ? search.value.range : range);
-    notes.used(id);
+    notes.used(id, occasion.value);
     await nextTick();
     if (!fillList.value?.focusFirst(insertion) && !letter.toCaret()) body.commands.focus();
     await nextTick();
@@ -242,7 +269,7 @@ function take(other: 'mine' | 'theirs') {
 
 const signature = computed(() => {
   const doc = account.settings!.signature;
-  return isEmptyDoc(doc) ? '' : toHtml(parseDoc(doc));
+  return isEmptyDoc(doc) ? '' : toHtml(parseDoc(doc), (file) => `/api/files/${file}`);
 });
 const setBoxes = (part: 'to' | 'cc' | 'bcc', boxes: Mailbox[]) => handle.change({ [part]: boxes });
 const namesOf = (boxes: Mailbox[]) => boxes.map((box) => box.name || box.address).join(', ');
@@ -257,7 +284,21 @@ const stateWord = computed(
     })[state.value],
 );
 
-defineExpose({ insert, send, openSearch: () => body.chain().focus().insertContent(',,').run() });
+/** What is to be kept: the part of the letter that is selected, or all of it. */
+function keeping() {
+  const { from, to, empty } = body.state.selection;
+  const part = empty ? body.state.doc : body.state.doc.cut(from, to);
+  const signatureText = toText(parseDoc(account.settings!.signature)).trim();
+  return keepingOfDraft(draft.value!, part, !empty, signatureText);
+}
+
+defineExpose({
+  insert,
+  send,
+  keeping,
+  openSearch: () => body.chain().focus().insertContent(',,').run(),
+  improve: () => edited.value[0] && emit('improve', edited.value[0]),
+});
 </script>
 
 <template>
@@ -299,7 +340,10 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
       <button type="button" class="text-button" @click="take('theirs')">Take the other one</button>
     </div>
     <div v-if="draft.problem && !busy" class="notice bad" role="alert">Not sent: {{ draft.problem }}</div>
-    <div v-if="failure" class="notice bad" role="alert">{{ failure }}</div>
+    <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
+    <div v-if="failure || pictures.problem.value || remark" class="notice bad" role="alert">
+      {{ failure || pictures.problem.value || remark }}
+    </div>
     <div v-else-if="problem" class="notice" role="status">{{ problem }}</div>
     <div v-if="sending?.state === 'queued' && busy" class="notice" role="status">
       The post office does not take it at the moment ({{ sending.problem }}). It will be tried again.
@@ -320,6 +364,12 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
     </div>
 
     <div class="under">
+      <p v-for="one in edited" :key="one.insertion" class="edited small" role="status">
+        “{{ one.note.name }}” was edited here.
+        <button type="button" class="text-button small" aria-keyshortcuts="Alt+U" @click="emit('improve', one)">
+          Improve the note
+        </button>
+      </p>
       <FillList
         v-if="questions.length"
         ref="fillList"
@@ -334,7 +384,18 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
         @look="look"
         @leave="leaveFill"
       />
-      <NoteTray :short="openBlanks.length > 0" @insert="(id) => insert(id)" @leave="body.commands.focus()" />
+      <AttachmentList
+        ref="files"
+        :attachments="draft.attachments"
+        class="attached"
+        @change="(attachments) => handle.change({ attachments })"
+      />
+      <NoteTray
+        :short="openBlanks.length > 0"
+        :occasion="occasion"
+        @insert="(id) => insert(id)"
+        @leave="body.commands.focus()"
+      />
     </div>
 
     <footer class="foot">
@@ -462,6 +523,14 @@ defineExpose({ insert, send, openSearch: () => body.chain().focus().insertConten
   max-height: 42%;
   overflow-y: auto;
   padding: var(--s3) 2px var(--s2);
+}
+
+.edited {
+  margin-bottom: var(--s2);
+}
+
+.attached {
+  margin-bottom: var(--s2);
 }
 
 .filling {

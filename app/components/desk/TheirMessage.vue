@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { Archive, CheckCheck, Image, Paperclip, Reply, ReplyAll, Undo2 } from 'lucide-vue-next';
+import { Archive, CheckCheck, Image, NotebookPen, Paperclip, Reply, ReplyAll, Undo2 } from 'lucide-vue-next';
 import type { Message } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
 import { formatMailbox } from '../../../core/message/address';
 import { useAccountStore } from '~/stores/account';
 
 const props = defineProps<{ message: Message; answering: boolean }>();
-const emit = defineEmits<{ reply: [all: boolean]; change: [part: MessageChange]; pictures: [] }>();
+const emit = defineEmits<{ reply: [all: boolean]; change: [part: MessageChange]; pictures: []; keep: [] }>();
 
 const store = useAccountStore();
 const showQuoted = ref(false);
@@ -36,9 +36,30 @@ table{max-width:100%}blockquote{margin:0 0 0 4px;padding-left:10px;border-left:2
 const frameElement = ref<HTMLIFrameElement>();
 const frameHeight = ref(200);
 function fit() {
-  const root = frameElement.value?.contentDocument?.documentElement;
-  if (root) frameHeight.value = Math.max(80, root.scrollHeight + 4);
+  const inside = frameElement.value?.contentDocument;
+  if (!inside) return;
+  frameHeight.value = Math.max(80, inside.documentElement.scrollHeight + 4);
+  // Keys pressed while something is selected in the letter are meant for the Desk.
+  inside.addEventListener('keydown', (event) => {
+    const { key, code, altKey } = event;
+    if (altKey) window.dispatchEvent(new KeyboardEvent('keydown', { key, code, altKey }));
+  });
 }
+
+const letter = ref<HTMLElement>();
+/** What is selected in the letter; null when nothing is. */
+function selection(): { html?: string; text?: string } | null {
+  const inside = frameElement.value?.contentDocument?.getSelection();
+  if (inside && !inside.isCollapsed && inside.rangeCount) {
+    const holder = document.createElement('div');
+    holder.append(inside.getRangeAt(0).cloneContents());
+    return { html: holder.innerHTML };
+  }
+  const here = window.getSelection();
+  const text = here && letter.value && here.containsNode(letter.value, true) ? here.toString() : '';
+  return text.trim() ? { text } : null;
+}
+defineExpose({ selection });
 </script>
 
 <template>
@@ -82,6 +103,9 @@ function fit() {
           <Undo2 :size="14" aria-hidden="true" />Back to Waiting
         </button>
       </template>
+      <button type="button" class="text-button" aria-keyshortcuts="Alt+K" @mousedown.prevent @click="emit('keep')">
+        <NotebookPen :size="14" aria-hidden="true" />Keep
+      </button>
       <button
         v-if="message.folder === 'inbox'"
         type="button"
@@ -131,7 +155,7 @@ function fit() {
         @load="fit"
       />
       <template v-else>
-        <div class="letter text" dir="auto">{{ message.text.own }}</div>
+        <div ref="letter" class="letter text" dir="auto">{{ message.text.own }}</div>
         <template v-if="message.text.quoted">
           <button type="button" class="text-button small" :aria-expanded="showQuoted" @click="showQuoted = !showQuoted">
             {{ showQuoted ? 'Fold what was quoted' : 'Show what was quoted' }}

@@ -1,9 +1,27 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/vue-3';
-import { Bold, Italic, Link2, List, ListOrdered, Underline } from 'lucide-vue-next';
+import { AlignCenter, Bold, Italic, Link2, List, ListOrdered, RemoveFormatting, Underline } from 'lucide-vue-next';
+import { plainDoc } from '../../../core/note/plain';
+import { parseDoc } from '../../../core/note/schema';
 import { isSafeLink } from '../../../core/note/link';
 
 const props = defineProps<{ editor: Editor }>();
+
+const HEADINGS = [
+  { value: 0, label: 'Text' },
+  { value: 1, label: 'Heading' },
+  { value: 2, label: 'Heading, smaller' },
+  { value: 3, label: 'Heading, smallest' },
+];
+/** Few, and each readable on white and on the dark grounds of other programs. */
+const COLOURS = [
+  { value: '', label: 'Ink' },
+  { value: '#b3261e', label: 'Red' },
+  { value: '#1f6b3a', label: 'Green' },
+  { value: '#1f4f9e', label: 'Blue' },
+  { value: '#8a5a00', label: 'Ochre' },
+  { value: '#6b6b6b', label: 'Grey' },
+];
 
 // Follows the selection: the editor tells of every transaction.
 const seen = ref(0);
@@ -16,6 +34,36 @@ const active = (name: string) => {
   return props.editor.isActive(name);
 };
 const run = () => props.editor.chain().focus();
+
+const level = computed(() => {
+  void seen.value;
+  return props.editor.isActive('heading') ? Number(props.editor.getAttributes('heading').level) : 0;
+});
+const setLevel = (value: number) =>
+  value ? run().setNode('heading', { level: value }).run() : run().setNode('paragraph').run();
+
+const colour = computed(() => {
+  void seen.value;
+  return String(props.editor.getAttributes('colour').value ?? '');
+});
+const setColour = (value: string) =>
+  value ? run().setMark('colour', { value }).run() : run().unsetMark('colour').run();
+
+const centred = computed(() => {
+  void seen.value;
+  return props.editor.isActive({ align: 'center' });
+});
+function centre() {
+  const align = centred.value ? null : 'center';
+  run().updateAttributes('paragraph', { align }).updateAttributes('heading', { align }).run();
+}
+
+/** All formatting goes, words and blanks stay; one step of undo. */
+function strip() {
+  run()
+    .setContent(plainDoc(parseDoc(props.editor.getJSON())).toJSON(), { emitUpdate: true })
+    .run();
+}
 
 const linking = ref(false);
 const href = ref('');
@@ -51,6 +99,9 @@ function setLink() {
 
 <template>
   <div class="bar" role="toolbar" aria-label="Formatting">
+    <el-select :model-value="level" size="small" class="level" aria-label="Text or heading" @change="setLevel">
+      <el-option v-for="one in HEADINGS" :key="one.value" v-bind="one" />
+    </el-select>
     <button type="button" class="text-button" :aria-pressed="active('bold')" @click="run().toggleBold().run()">
       <Bold :size="14" aria-hidden="true" />Bold
     </button>
@@ -84,6 +135,15 @@ function setLink() {
     <button type="button" class="text-button" :aria-pressed="active('link')" @click="openLink">
       <Link2 :size="14" aria-hidden="true" />Link
     </button>
+    <button type="button" class="text-button" :aria-pressed="centred" @click="centre">
+      <AlignCenter :size="14" aria-hidden="true" />Centre
+    </button>
+    <el-select :model-value="colour" size="small" class="colour" aria-label="Colour" @change="setColour">
+      <el-option v-for="one in COLOURS" :key="one.value" v-bind="one" />
+    </el-select>
+    <button type="button" class="text-button" @click="strip">
+      <RemoveFormatting :size="14" aria-hidden="true" />Plain
+    </button>
     <form v-if="linking" class="link" @submit.prevent="setLink" @keydown.esc.prevent="linking = false">
       <label for="link-address" class="small">Leads to</label>
       <el-input id="link-address" v-model="href" size="small" placeholder="https://…" />
@@ -98,6 +158,14 @@ function setLink() {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
+}
+
+.level {
+  width: 92px;
+}
+
+.colour {
+  width: 84px;
 }
 
 [aria-pressed='true'] {

@@ -1,82 +1,47 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3';
-import type { Note } from '#shared/types/wire';
-import { noteSchema } from '#shared/schemas/note';
+import type { FormerWording, Note, NoteRow } from '#shared/types/wire';
+import { noteSchema, type NoteInput } from '#shared/schemas/note';
 import { definitions } from '../../../core/blank/blanks';
-import type { Origin } from '../../../core/blank/candidates';
 import { blankKey } from '../../../core/blank/key';
 import { checkNote, type NoteProblem } from '../../../core/note/check';
-import { emptyDoc, parseDoc, type DocJson } from '../../../core/note/schema';
-import { useAccountStore } from '~/stores/account';
+import { parseDoc, type DocJson } from '../../../core/note/schema';
+import { useKeepStore } from '~/stores/keep';
 import { useLookupsStore } from '~/stores/lookups';
-import { useNotesStore } from '~/stores/notes';
 
-/** A note on the bench; without one, a new note is written. */
-const props = defineProps<{
-  note: Note | null;
-  /** What a new note starts with, and who it was written to. */
-  start?: { name: string; subject: DocJson; body: DocJson; origin: Origin } | null;
-}>();
-const emit = defineEmits<{ kept: [note: Note]; remove: []; close: [] }>();
+/** A note on the bench; without one, a new note is written, from what was brought along if there is something. */
+const props = defineProps<{ note: Note | null }>();
+const emit = defineEmits<{ kept: [note: Note]; open: [id: string]; remove: []; close: [] }>();
 
-const notes = useNotesStore();
-const account = useAccountStore();
 const lookups = useLookupsStore();
-const { fields, problem, busy, submit } = useForm(noteSchema);
+const brought = useKeepStore().take(props.note?.id ?? 'new');
+const form = useForm(noteSchema);
+const { fields, problem, busy } = form;
+const keeping = useNoteKeeping(() => props.note, brought?.input ?? null, form);
+const { content, dirty, conflict, joined, touch } = keeping;
+const pictures = usePictures();
+const remark = ref('');
+const placeFields = ref<{ attach(files: File[]): void }>();
 
-interface Content {
-  name: string;
-  subject: DocJson;
-  body: DocJson;
-  pinned: boolean;
-}
-
-const journalKey = `jar-note:${account.account!.id}:note:${props.note?.id ?? 'new'}`;
-const stored = (): Content =>
-  props.note
-    ? { name: props.note.name, subject: props.note.subject, body: props.note.body, pinned: props.note.pinned }
-    : {
-        name: props.start?.name ?? '',
-        subject: props.start?.subject ?? emptyDoc(),
-        body: props.start?.body ?? emptyDoc(),
-        pinned: false,
-      };
-
-/** What was written here and not kept yet, also after the window was closed. */
-function unkept(): { content: Content; version: number } | null {
-  try {
-    return JSON.parse(localStorage.getItem(journalKey) ?? 'null');
-  } catch {
-    return null;
-  }
-}
-
-// What was begun elsewhere is kept in its own place, and does not come in the way of wording brought along.
-const found = props.start ? null : unkept();
-const content = reactive<Content>(found?.content ?? stored());
-const version = ref(found?.version ?? props.note?.version ?? 0);
-const dirty = ref(Boolean(found));
-const theirs = shallowRef<Note | null>(null);
-
-const { subject, body, chosen, passage, selected, put, take, changeBlank, makePassage, changePassage, fixPassage } =
-  useNoteEditors(content, () => {
+const editors = useNoteEditors(
+  content,
+  () => {
     content.subject = subject.getJSON() as DocJson;
     content.body = body.getJSON() as DocJson;
     touch();
-  });
+  },
+  {
+    picture: pictures.picture,
+    attach: (files) => placeFields.value?.attach(files),
+    remark: (message) => (remark.value = message),
+  },
+);
+const { subject, body, chosen, passage, selected, put, take, changeBlank, makePassage, changePassage, fixPassage } =
+  editors;
 
-function touch() {
-  dirty.value = true;
-  try {
-    localStorage.setItem(journalKey, JSON.stringify({ content, version: version.value }));
-  } catch {
-    // The browser's store is full or closed; Keep still works.
-  }
-}
-
-function settled() {
-  dirty.value = false;
-  localStorage.removeItem(journalKey);
+function set(part: Partial<NoteInput>) {
+  Object.assign(content, part);
+  touch();
 }
 
 const wrong = computed(() =>
@@ -107,52 +72,48 @@ function show({ places }: NoteProblem) {
 }
 
 async function keep() {
-  const input = { ...content, subject: subject.getJSON() as DocJson, body: body.getJSON() as DocJson };
-  try {
-    await submit(input, async (valid) => {
-      const kept = props.note ? await notes.change(props.note.id, version.value, valid) : await notes.keep(valid);
-      version.value = kept.version;
-      theirs.value = null;
-      settled();
-      emit('kept', kept);
-    });
-  } finally {
-    if (problem.value.includes('another window') && props.note) {
-      notes.rows = notes.rows.map((row) => (row.id === props.note!.id ? { ...row, version: -1 } : row));
-      theirs.value = await notes.read(props.note.id).catch(() => null);
-    }
-  }
+  joined.value = '';
+  const input = {
+    ...(toRaw(content) as NoteInput),
+    subject: subject.getJSON() as DocJson,
+    body: body.getJSON() as DocJson,
+  };
+  await keeping.keep(input, editors.show, (kept) => emit('kept', kept));
 }
 
-async function keepMine() {
-  version.value = theirs.value!.version;
-  await keep();
+/** Both versions put together as chosen; the next Keep writes it. */
+function merge(doc: DocJson) {
+  editors.show({ subject: content.subject, body: doc });
+  conflict.value = null;
 }
 
-function takeTheirs() {
-  const other = theirs.value!;
-  theirs.value = null;
-  problem.value = '';
-  version.value = other.version;
-  Object.assign(content, { name: other.name, pinned: other.pinned });
-  subject.commands.setContent(other.subject, { emitUpdate: true });
-  body.commands.setContent(other.body, { emitUpdate: true });
-  settled();
+function restore({ version: _v, madeAt: _m, ...former }: FormerWording) {
+  set(former);
+  editors.show(former);
 }
 
-function takeBack() {
-  const former = stored();
-  Object.assign(content, { name: former.name, pinned: former.pinned });
-  subject.commands.setContent(former.subject, { emitUpdate: true });
-  body.commands.setContent(former.body, { emitUpdate: true });
-  settled();
+// While a new note is kept: where similar ones stand, and whether one of them says the same.
+const similar = shallowRef<NoteRow[]>([]);
+const proposed = computed(() => (props.note ? null : (similar.value[0]?.shelfId ?? null)));
+const near = ref<{ improve(): void }>();
+/** The wording is taken to the note that is there, to be kept as its new wording. */
+function improve(note: Note) {
+  useKeepStore().bring(note.id, {
+    input: { ...note, subject: note.subject, body: body.getJSON() as DocJson },
+    origin: brought?.origin ?? null,
+  });
+  keeping.settled();
+  emit('open', note.id);
 }
+
+const side = ref<'try' | 'history'>('try');
+const constants = ref<{ fix(): void }>();
 
 function onKey(event: KeyboardEvent) {
-  if (event.altKey && event.code === 'KeyK') {
-    event.preventDefault();
-    void keep();
-  }
+  const act = { KeyK: keep, KeyI: () => near.value?.improve(), KeyF: () => constants.value?.fix() }[event.code];
+  if (!event.altKey || !act) return;
+  event.preventDefault();
+  void act();
 }
 
 const nameInput = ref<{ focus(): void }>();
@@ -165,12 +126,16 @@ onMounted(async () => {
 <template>
   <section class="bench" :aria-label="note ? `Note: ${note.name}` : 'New note'" @keydown="onKey">
     <div class="write">
-      <p v-if="theirs" class="notice bad" role="alert">
-        This note was changed in another window. Yours stands here and nothing was overwritten.
-        <button type="button" class="text-button" @click="keepMine">Keep mine</button>
-        <button type="button" class="text-button" @click="takeTheirs">Take the other one</button>
+      <MergePanel v-if="conflict" :parts="conflict.parts" :others="conflict.others" @take="merge" />
+      <p v-else-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
+      <p v-if="joined" class="notice" role="status">{{ joined }}</p>
+      <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
+      <p v-if="pictures.problem.value || remark" class="notice bad" role="alert">
+        {{ pictures.problem.value || remark }}
+        <button type="button" class="text-button small" @click="((remark = ''), (pictures.problem.value = ''))">
+          Close
+        </button>
       </p>
-      <p v-else-if="problem" class="notice bad" role="alert">{{ problem }}</p>
       <div class="line">
         <label for="note-name">Name</label>
         <div>
@@ -182,6 +147,7 @@ onMounted(async () => {
         <span>Subject</span>
         <EditorContent :editor="subject" class="subject" />
       </div>
+      <NotePlace ref="placeFields" :content="content" :problems="fields" :proposed="proposed" @change="set" />
       <div class="tools">
         <FormatBar :editor="body" />
         <BlankPalette :blanks="blanks" :passage="selected" @put="put" @passage="makePassage" />
@@ -203,7 +169,9 @@ onMounted(async () => {
         @fix="fixPassage(passage!)"
       />
       <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')"><EditorContent :editor="body" /></div>
-      <CandidateBar :subject="content.subject" :body="content.body" :origin="start?.origin ?? null" @take="take" />
+      <NearNotes v-if="!note" ref="near" :body="content.body" @improve="improve" @found="(rows) => (similar = rows)" />
+      <ConstantBar v-if="note" ref="constants" :note-id="note.id" :blanks="blanks" @fix="editors.fixBlank" />
+      <CandidateBar :subject="content.subject" :body="content.body" :origin="brought?.origin ?? null" @take="take" />
       <p v-for="one in wrong" :key="one.message" class="small wrong" role="status">
         {{ one.message }}
         <button
@@ -217,10 +185,14 @@ onMounted(async () => {
         </button>
       </p>
       <footer class="foot">
-        <el-checkbox v-model="content.pinned" @change="touch">Pin to the tray</el-checkbox>
+        <el-checkbox :model-value="content.pinned" @change="(pinned) => set({ pinned: Boolean(pinned) })"
+          >Pin to the tray</el-checkbox
+        >
         <span class="gap" />
         <button v-if="note" type="button" class="text-button" @click="emit('remove')">Delete</button>
-        <button v-if="dirty && note" type="button" class="text-button" @click="takeBack">Take changes back</button>
+        <button v-if="dirty && note" type="button" class="text-button" @click="keeping.takeBack(editors.show)">
+          Take changes back
+        </button>
         <button type="button" class="text-button" @click="emit('close')">Close</button>
         <span v-if="note && !dirty" class="small soft" role="status">Kept</span>
         <el-button
@@ -233,7 +205,18 @@ onMounted(async () => {
         >
       </footer>
     </div>
-    <TryOut :subject="content.subject" :body="content.body" />
+    <div class="side">
+      <div v-if="note" class="tabs" role="tablist" aria-label="Beside the note">
+        <button type="button" role="tab" class="tab" :aria-selected="side === 'try'" @click="side = 'try'">
+          Try it
+        </button>
+        <button type="button" role="tab" class="tab" :aria-selected="side === 'history'" @click="side = 'history'">
+          History
+        </button>
+      </div>
+      <HistoryPanel v-if="side === 'history' && note" :note="note" class="fills" @restore="restore" />
+      <TryOut v-else :subject="content.subject" :body="content.body" class="fills" />
+    </div>
   </section>
 </template>
 
@@ -246,11 +229,43 @@ onMounted(async () => {
   height: 100%;
 }
 
+.side {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+
+.fills {
+  flex: 1;
+  min-height: 0;
+}
+
+.tabs {
+  display: flex;
+  border-bottom: 1px solid var(--rule);
+}
+
+.tab {
+  border: 0;
+  background: none;
+  min-height: 28px;
+  padding: 3px var(--s3);
+  cursor: pointer;
+  border-bottom: 2px solid transparent;
+}
+
+.tab[aria-selected='true'] {
+  border-color: var(--green);
+  color: var(--green);
+}
+
 .write {
   display: flex;
   flex-direction: column;
-  gap: var(--s2);
+  gap: 6px;
   min-height: 0;
+  min-width: 0;
 }
 
 .line {
@@ -274,7 +289,7 @@ onMounted(async () => {
 
 .sheet {
   flex: 1;
-  min-height: 0;
+  min-height: 90px;
   overflow-y: auto;
   padding: var(--s4) var(--s5);
   background: var(--sheet);

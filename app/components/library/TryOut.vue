@@ -4,6 +4,7 @@ import type { Message, MessagePage, MessageRow, Person } from '#shared/types/wir
 import { fill, type Fills } from '../../../core/blank/fill';
 import type { Answer, Answers } from '../../../core/blank/kind';
 import { questionsIn, type BlankQuestion, type PassageQuestion } from '../../../core/blank/questions';
+import { toHtml } from '../../../core/note/html';
 import { parseDoc, type DocJson } from '../../../core/note/schema';
 import { toLine, toText } from '../../../core/note/text';
 import { visible } from '../../../core/note/visible';
@@ -21,7 +22,7 @@ const personId = ref('');
 const messages = shallowRef<MessageRow[]>([]);
 const messageId = ref('');
 const message = shallowRef<Message | null>(null);
-const form = ref<'wide' | 'narrow' | 'plain'>('wide');
+const form = ref<'wide' | 'narrow' | 'plain' | 'html'>('wide');
 const ready = ref(false);
 
 const person = computed(() => people.value.find(({ id }) => id === personId.value) ?? null);
@@ -88,6 +89,8 @@ const questions = computed(() =>
   ready.value ? questionsIn([filled.value.subject, filled.value.body], context.value, fills.value) : [],
 );
 const html = computed(() => generateHTML(visible(filled.value.body).toJSON(), letterExtensions()));
+/** The HTML as it is sent, a line for each block. */
+const source = computed(() => toHtml(filled.value.body).replace(/(<\/(p|h[1-3]|ul|ol|li|table|tr|t[dh])>)/g, '$1\n'));
 const line = computed(() => toLine(filled.value.subject));
 
 const answer = ({ key }: BlankQuestion, given: Answer) => (answers.value = { ...answers.value, [key]: given });
@@ -132,14 +135,15 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
     />
     <p v-else class="small soft questions">This note asks nothing.</p>
     <div class="as" role="radiogroup" aria-label="Read as">
-      <label v-for="kind in ['wide', 'narrow', 'plain'] as const" :key="kind" class="small">
+      <label v-for="kind in ['wide', 'narrow', 'plain', 'html'] as const" :key="kind" class="small">
         <input v-model="form" type="radio" name="read-as" :value="kind" />
-        {{ { wide: 'Wide mail', narrow: 'Narrow mail', plain: 'Plain text' }[kind] }}
+        {{ { wide: 'Wide mail', narrow: 'Narrow mail', plain: 'Plain text', html: 'HTML' }[kind] }}
       </label>
     </div>
     <div class="sheet" :class="form" tabindex="0">
       <p v-if="line" class="subject" dir="auto">{{ line }}</p>
       <pre v-if="form === 'plain'" class="plain" dir="auto">{{ toText(filled.body) }}</pre>
+      <pre v-else-if="form === 'html'" class="plain source">{{ source }}</pre>
       <!-- eslint-disable-next-line vue/no-v-html -- made from the note's own document by the editor's schema -->
       <div v-else class="letter" dir="auto" v-html="html" />
     </div>
@@ -147,6 +151,11 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
 </template>
 
 <style scoped>
+.source {
+  font-size: 12px;
+  overflow-wrap: anywhere;
+}
+
 .try {
   display: flex;
   flex-direction: column;

@@ -3,6 +3,6 @@ import { keepFile } from '../../services/files';
 
 export default ownerHandler(async (event, { app, owner }) => {
   const { use, name } = await queryOf(event, fileUploadSchema);
-  const content = await rawBodyOf(event, 26_214_400, 'This file is larger than 25 MB.');
+  const content = await rawBodyOf(event, 25_000_000, 'This file is larger than 25 MB.');
   return keepFile(app, owner, use, { name, type: getHeader(event, 'content-type') ?? '', content });
 });

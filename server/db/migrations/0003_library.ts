@@ -103,8 +103,8 @@ export async function up(knex: Knex): Promise<void> {
   await knex.raw('UPDATE notes SET pin_order = 0 WHERE pinned');
   await knex.raw(`ALTER TABLE drafts ADD COLUMN attachments JSON NOT NULL DEFAULT '[]'`);
   await knex.raw(`ALTER TABLE settings
-    ADD COLUMN picture_limit INT NOT NULL DEFAULT 1048576,
-    ADD COLUMN attachment_limit INT NOT NULL DEFAULT 10485760`);
+    ADD COLUMN picture_limit INT NOT NULL DEFAULT 1000000,
+    ADD COLUMN attachment_limit INT NOT NULL DEFAULT 10000000`);
 }
 
 export async function down(knex: Knex): Promise<void> {

@@ -1,5 +1,5 @@
 import { importFileSchema, IMPORT_LIMIT } from '#shared/schemas/bundle';
-import { size } from '../../../services/files';
+import { fileSize } from '../../../../core/number/size';
 import { readIntoImport } from '../../../services/imports';
 
 /** Reads the file in the body into the import. */
@@ -8,7 +8,7 @@ export default ownerHandler(async (event, { app, owner, id }) => {
   const content = await rawBodyOf(
     event,
     IMPORT_LIMIT,
-    `“${name}” is larger than ${size(IMPORT_LIMIT)} and was not read. A library this large comes in parts, a shelf at a time.`,
+    `“${name}” is larger than ${fileSize(IMPORT_LIMIT)} and was not read. A library this large comes in parts, a shelf at a time.`,
   );
   return readIntoImport(app, owner, id, name, content);
 });

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import type { Note } from '#shared/types/wire';
+import { noteSchema } from '#shared/schemas/note';
+import type { DocJson } from '../../../core/note/schema';
+import { useKeepStore } from '~/stores/keep';
+import { useNotesStore } from '~/stores/notes';
+
+/** A note that was edited in the letter: what would change in it, and the one key that does it. */
+const props = defineProps<{ note: Note; body: DocJson }>();
+const emit = defineEmits<{ improved: [note: Note, former: Note]; close: [] }>();
+
+const notes = useNotesStore();
+const { problem, busy, submit } = useForm(noteSchema);
+const main = ref<HTMLElement>();
+onMounted(() => main.value?.focus());
+
+const improve = () =>
+  submit({ ...props.note, body: props.body }, async (valid) => {
+    emit('improved', await notes.change(props.note.id, props.note.version, valid), props.note);
+  });
+
+function toBench() {
+  useKeepStore().bring(props.note.id, { input: { ...props.note, body: props.body }, origin: null });
+  emit('close');
+  void navigateTo({ path: '/library', query: { note: props.note.id } });
+}
+
+function onKey(event: KeyboardEvent) {
+  if (event.key === 'Escape') return emit('close');
+  if (event.key !== 'Enter' && !(event.altKey && event.code === 'KeyU')) return;
+  if (event.target !== main.value && event.key === 'Enter') return;
+  event.preventDefault();
+  event.stopPropagation();
+  void improve();
+}
+</script>
+
+<template>
+  <section ref="main" class="improve" tabindex="-1" :aria-label="`Improve ${note.name}`" @keydown="onKey">
+    <header class="head">
+      <h2>Improve “{{ note.name }}”</h2>
+      <button type="button" class="text-button" @click="emit('close')">Close</button>
+    </header>
+    <p class="small soft">
+      The note as you edited it here, its values blanks again. What goes out is struck through, what comes in is
+      underlined; the wording it has now stays in its history.
+    </p>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <div class="sheet"><WordDifference :before="note.body" :after="body" /></div>
+    <footer class="foot">
+      <button type="button" class="text-button" @click="toBench">Open on the bench</button>
+      <el-button type="primary" :loading="busy" aria-keyshortcuts="Alt+U" @click="improve">Improve the note</el-button>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+.improve {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s2);
+  min-height: 0;
+  padding: 0 var(--s1);
+}
+
+.improve:focus {
+  outline: none;
+}
+
+.head,
+.foot {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 40px;
+}
+
+.foot {
+  justify-content: flex-end;
+  gap: var(--s2);
+}
+
+h2 {
+  font: 600 16px var(--serif);
+}
+
+.sheet {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  padding: var(--s4) var(--s5);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+}
+</style>

@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import { EditorContent } from '@tiptap/vue-3';
+import type { Keeping, Note, NoteRow, Person } from '#shared/types/wire';
+import { noteSchema, type NoteInput } from '#shared/schemas/note';
+import type { DocJson } from '../../../core/note/schema';
+import { useAccountStore } from '~/stores/account';
+import { useKeepStore } from '~/stores/keep';
+import { useNotesStore } from '~/stores/notes';
+
+/** Wording of a message on its way into the library, without leaving the Desk. */
+const props = defineProps<{ keeping: Keeping }>();
+const emit = defineEmits<{ kept: [note: Note]; improved: [note: Note, former: Note]; close: [] }>();
+
+const notes = useNotesStore();
+const account = useAccountStore();
+const { fields, problem, busy, submit } = useForm(noteSchema);
+const content = reactive<NoteInput>(structuredClone(toRaw(noteOf(props.keeping))));
+const left = reactive({ signature: props.keeping.signature, quoted: props.keeping.quoted });
+const person = shallowRef<Person | null>(null);
+const origin = computed(() => originOf(props.keeping.person, person.value));
+
+const pictures = usePictures();
+const remark = ref('');
+const place = ref<{ attach(files: File[]): void }>();
+const { subject, body, chosen, take, changeBlank } = useNoteEditors(
+  content,
+  () => {
+    content.subject = subject.getJSON() as DocJson;
+    content.body = body.getJSON() as DocJson;
+  },
+  {
+    picture: pictures.picture,
+    attach: (files) => place.value?.attach(files),
+    remark: (message) => (remark.value = message),
+  },
+);
+
+const nameInput = ref<{ focus(): void; select(): void }>();
+onMounted(async () => {
+  nameInput.value?.focus();
+  nameInput.value?.select();
+  const address = props.keeping.person?.address;
+  if (address) person.value = (await api<Person[]>('/people', { query: { address } }).catch(() => []))[0] ?? null;
+  await notes.load();
+  void offerSmaller();
+});
+
+/** Pictures of the message over the limit are offered scaled down; left alone they stay as they are. */
+async function offerSmaller() {
+  for (const { file } of props.keeping.pictures) {
+    const blob = await fetch(`/api/files/${file}`).then((answer) => answer.blob());
+    if (blob.size <= account.settings!.pictureLimit) continue;
+    const smaller = await pictures.picture(blob, 'A picture in the text');
+    if (!smaller) continue;
+    const { tr, doc } = body.state;
+    doc.descendants((node, pos) => {
+      if (node.type.name === 'picture' && node.attrs.file === file)
+        tr.setNodeMarkup(pos, null, { ...node.attrs, ...smaller });
+    });
+    body.view.dispatch(tr);
+  }
+}
+
+function putBack(part: 'signature' | 'quoted') {
+  const { doc } = body.state;
+  body.commands.insertContentAt(doc.content.size, [{ type: 'paragraph' }, ...left[part]!.content!]);
+  left[part] = null;
+}
+
+const similar = shallowRef<NoteRow[]>([]);
+const near = ref<{ improve(): void }>();
+
+async function keep() {
+  await submit({ ...toRaw(content) }, async (valid) => emit('kept', await notes.keep(valid)));
+}
+
+/** The wording becomes that of the note that is there; its history keeps the former one. */
+async function improve(note: Note) {
+  await submit({ ...note, body: toRaw(content).body }, async (valid) => {
+    emit('improved', await notes.change(note.id, note.version, valid), note);
+  });
+}
+
+function toBench() {
+  useKeepStore().bring('new', { input: { ...toRaw(content) } as NoteInput, origin: origin.value });
+  emit('close');
+  void navigateTo({ path: '/library', query: { note: 'new' } });
+}
+
+function onKey(event: KeyboardEvent) {
+  if (event.key === 'Escape' && !event.defaultPrevented) return emit('close');
+  const act = { KeyK: keep, KeyI: () => near.value?.improve() }[event.code];
+  if (!event.altKey || !act) return;
+  event.preventDefault();
+  event.stopPropagation();
+  void act();
+}
+</script>
+
+<template>
+  <section class="keep" aria-label="Keep as a note" @keydown="onKey">
+    <header class="head">
+      <h2>Keep as a note</h2>
+      <button type="button" class="text-button" @click="emit('close')">Close</button>
+    </header>
+    <div class="inner">
+      <p v-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
+      <LeftOut :signature="left.signature" :quoted="left.quoted" :remarks="keeping.remarks" @back="putBack" />
+      <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
+      <p v-if="pictures.problem.value || remark" class="notice bad" role="alert">
+        {{ pictures.problem.value || remark }}
+      </p>
+      <div class="line">
+        <label for="keep-name">Name</label>
+        <div>
+          <el-input
+            id="keep-name"
+            ref="nameInput"
+            v-model="content.name"
+            maxlength="200"
+            @keydown.enter.prevent="keep"
+          />
+          <p v-if="fields.name" class="small wrong" role="alert">{{ fields.name }}</p>
+        </div>
+      </div>
+      <div class="line"><span>Subject</span><EditorContent :editor="subject" class="subject" /></div>
+      <NotePlace
+        ref="place"
+        :content="content"
+        :problems="fields"
+        :proposed="similar[0]?.shelfId"
+        @change="(part) => Object.assign(content, part)"
+      />
+      <BlankEditor
+        v-if="chosen"
+        :key="chosen.pos"
+        :attrs="chosen.attrs"
+        :others="[]"
+        @change="(part) => changeBlank(chosen!, part)"
+        @done="chosen?.editor.commands.focus()"
+      />
+      <NearNotes ref="near" :body="content.body" @improve="improve" @found="(rows) => (similar = rows)" />
+      <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')"><EditorContent :editor="body" /></div>
+      <CandidateBar :subject="content.subject" :body="content.body" :origin="origin" @take="take" />
+    </div>
+    <footer class="foot">
+      <button type="button" class="text-button" @click="toBench">Open on the bench</button>
+      <el-button type="primary" :loading="busy" aria-keyshortcuts="Alt+K" @click="keep">Keep</el-button>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+.keep {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  padding: 0 var(--s1);
+}
+
+.head,
+.foot {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 40px;
+}
+
+.foot {
+  min-height: 46px;
+  justify-content: flex-end;
+  gap: var(--s2);
+  border-top: 1px solid var(--rule);
+}
+
+h2 {
+  font: 600 16px var(--serif);
+}
+
+.inner {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  padding: 2px;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 60px minmax(0, 1fr);
+  align-items: center;
+}
+
+.subject :deep(.subject-line) {
+  background: var(--sheet);
+  box-shadow: 0 0 0 1px var(--rule-strong) inset;
+  border-radius: var(--radius);
+  padding: 4px 11px;
+  min-height: 32px;
+}
+
+.sheet {
+  flex: 1 0 auto;
+  min-height: 120px;
+  padding: var(--s3) var(--s4);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-top: 3px solid var(--green);
+  border-radius: var(--radius);
+  cursor: text;
+}
+
+.wrong {
+  color: var(--warn);
+}
+</style>

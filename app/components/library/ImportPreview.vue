@@ -1,0 +1,322 @@
+<script setup lang="ts">
+import { useVirtualList } from '@vueuse/core';
+import type { ImportChoice, ImportItem, ImportVerdict } from '#shared/types/wire';
+import type { DocJson } from '../../../core/note/schema';
+import { useNotesStore } from '~/stores/notes';
+
+/** What files bring, before any of it is taken: what is new, what is there already, what is there otherwise. */
+const props = defineProps<{ work: ReturnType<typeof useNoteImport> }>();
+const emit = defineEmits<{ close: []; undo: [ids: string[]] }>();
+
+const notes = useNotesStore();
+const { current, step, progress, problem } = props.work;
+
+const GROUPS: { verdict: ImportVerdict; title: string; about: string }[] = [
+  { verdict: 'conflict', title: 'Of the same name', about: 'There is a note of this name with another wording.' },
+  { verdict: 'new', title: 'New', about: '' },
+  { verdict: 'same', title: 'There already', about: 'Word for word as in your library.' },
+  { verdict: 'problem', title: 'Could not be read', about: '' },
+];
+const KINDS: Record<ImportItem['kind'], string> = {
+  note: 'Note',
+  shelf: 'Shelf',
+  lookup: 'Lookup',
+  person: 'Person',
+  sender: 'Settings',
+  problem: '',
+};
+
+const items = computed(() => current.value?.items ?? []);
+const groups = computed(() =>
+  GROUPS.map((group) => ({ ...group, items: items.value.filter(({ verdict }) => verdict === group.verdict) })).filter(
+    (group) => group.items.length,
+  ),
+);
+const shown = ref<ImportVerdict | ''>('');
+const group = computed(() => groups.value.find(({ verdict }) => verdict === shown.value) ?? groups.value[0]);
+const listed = computed(() => group.value?.items ?? []);
+const { list, containerProps, wrapperProps } = useVirtualList(listed, { itemHeight: 34, overscan: 10 });
+
+const count = (choice: ImportChoice) =>
+  items.value.filter((item) => item.state === 'waiting' && item.choice === choice && item.verdict !== 'problem').length;
+const waiting = computed(() => items.value.filter(({ state }) => state === 'waiting').length);
+const failed = computed(() => items.value.filter(({ state }) => state === 'failed'));
+const taken = computed(() =>
+  items.value.filter(
+    (item) => item.kind === 'note' && item.state === 'done' && item.choice === 'take' && item.targetId,
+  ),
+);
+const replaced = computed(() =>
+  items.value.filter((item) => item.kind === 'note' && item.state === 'done' && item.choice === 'replace'),
+);
+
+/** What may be chosen for an item: shelves and lookups come along with what needs them. */
+function choices({ kind, verdict }: ImportItem): { value: ImportChoice; label: string }[] {
+  if (kind === 'note')
+    return [
+      {
+        value: 'take',
+        label: verdict === 'conflict' ? 'Take as a second one' : verdict === 'same' ? 'Take again' : 'Take',
+      },
+      ...(verdict === 'conflict' ? [{ value: 'replace' as const, label: 'Put in place of mine' }] : []),
+      { value: 'leave', label: verdict === 'conflict' ? 'Keep mine' : 'Leave' },
+    ];
+  if (kind === 'person' || kind === 'sender')
+    return verdict === 'conflict'
+      ? [
+          { value: 'replace', label: 'Put in place of mine' },
+          { value: 'leave', label: 'Keep mine' },
+        ]
+      : [
+          { value: 'take', label: 'Take' },
+          { value: 'leave', label: 'Leave' },
+        ];
+  return [];
+}
+const forAll = computed(() => {
+  const first = listed.value.find(({ kind }) => kind === 'note');
+  return first ? choices(first) : [];
+});
+
+/** The two wordings of a note that is there otherwise, or the one that is new. */
+const looked = shallowRef<{ item: ImportItem; mine: DocJson | null; theirs: DocJson } | null>(null);
+async function look(item: ImportItem) {
+  if (looked.value?.item.position === item.position) return void (looked.value = null);
+  const { content } = await api<{ content: { body: DocJson } }>(`/imports/${current.value!.id}/items/${item.position}`);
+  const mine = item.verdict === 'conflict' && item.targetId ? (await notes.read(item.targetId)).body : null;
+  looked.value = { item, mine, theirs: content.body };
+}
+</script>
+
+<template>
+  <section class="preview" aria-label="Bring in">
+    <header class="head">
+      <h2>{{ step === 'done' ? 'Brought in' : 'What these files bring' }}</h2>
+      <button v-if="step === 'done'" type="button" class="text-button" @click="emit('close')">Close</button>
+      <button v-else-if="step === 'looking'" type="button" class="text-button" @click="emit('close')">
+        Leave it all
+      </button>
+    </header>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+
+    <div v-if="step === 'reading'" class="going" role="status">
+      <p>Reading {{ progress.name || 'the files' }} …</p>
+      <el-progress
+        v-if="progress.total > 1"
+        :percentage="Math.round((progress.done / progress.total) * 100)"
+        :format="() => `${progress.done} of ${progress.total}`"
+      />
+      <button type="button" class="text-button" @click="work.stop">Stop</button>
+    </div>
+    <div v-else-if="step === 'taking'" class="going" role="status">
+      <p>Taking them in …</p>
+      <el-progress
+        :percentage="progress.total ? Math.round((progress.done / progress.total) * 100) : 0"
+        :format="() => `${progress.done} of ${progress.total}`"
+      />
+      <button type="button" class="text-button" @click="work.stop">Stop</button>
+    </div>
+
+    <template v-else>
+      <p v-if="step === 'done'" role="status">
+        {{ taken.length }} {{ taken.length === 1 ? 'note was' : 'notes were' }} taken<template v-if="replaced.length"
+          >, {{ replaced.length }} put in place of yours (the former wordings are in their history)</template
+        ><template v-if="failed.length">; {{ failed.length }} could not be taken</template>.
+        <button
+          v-if="taken.length"
+          type="button"
+          class="text-button"
+          @click="
+            emit(
+              'undo',
+              taken.map(({ targetId }) => targetId!),
+            )
+          "
+        >
+          Undo: put {{ taken.length === 1 ? 'it' : 'them' }} into the bin
+        </button>
+      </p>
+      <div class="tabs" role="tablist" aria-label="What these files bring">
+        <button
+          v-for="one in groups"
+          :key="one.verdict"
+          type="button"
+          role="tab"
+          class="tab"
+          :aria-selected="one.verdict === group?.verdict"
+          @click="((shown = one.verdict), (looked = null))"
+        >
+          {{ one.title }} <b>{{ one.items.length }}</b>
+        </button>
+      </div>
+      <p class="small soft about">
+        {{ group?.about }}
+        <template v-if="step === 'looking' && forAll.length > 1 && listed.length > 1">
+          For all:
+          <button
+            v-for="choice in forAll"
+            :key="choice.value"
+            type="button"
+            class="text-button small"
+            @click="work.choose([{ verdict: group!.verdict, choice: choice.value }])"
+          >
+            {{ choice.label }}
+          </button>
+        </template>
+      </p>
+      <div v-bind="containerProps" class="list" tabindex="0" role="list" :aria-label="group?.title">
+        <div v-bind="wrapperProps">
+          <div v-for="{ data: item } in list" :key="item.position" role="listitem" class="item">
+            <span class="small soft kind">{{ KINDS[item.kind] }}</span>
+            <span class="name" dir="auto" :title="item.name">{{ item.name }}</span>
+            <span class="small soft source" :title="item.source">{{ item.source }}</span>
+            <span v-if="item.problem" class="small wrong">{{ item.problem }}</span>
+            <template v-else>
+              <button
+                v-if="item.kind === 'note' && step !== 'done'"
+                type="button"
+                class="text-button small"
+                :aria-expanded="looked?.item.position === item.position"
+                @click="look(item)"
+              >
+                {{ item.verdict === 'conflict' ? 'Show the difference' : 'Show' }}
+              </button>
+              <span v-else />
+              <el-select
+                v-if="choices(item).length && item.state === 'waiting'"
+                :model-value="item.choice"
+                size="small"
+                :aria-label="`What to do with ${item.name}`"
+                @change="(choice: ImportChoice) => work.choose([{ position: item.position, choice }])"
+              >
+                <el-option v-for="choice in choices(item)" :key="choice.value" v-bind="choice" />
+              </el-select>
+              <span v-else class="small soft">{{
+                item.state === 'done'
+                  ? item.choice === 'leave'
+                    ? 'left'
+                    : 'done'
+                  : item.verdict === 'same'
+                    ? 'there already'
+                    : 'comes along'
+              }}</span>
+            </template>
+          </div>
+        </div>
+      </div>
+      <section v-if="looked" class="look" :aria-label="`Wording of ${looked.item.name}`">
+        <WordDifference :before="looked.mine ?? looked.theirs" :after="looked.theirs" />
+      </section>
+      <footer v-if="step === 'looking'" class="foot">
+        <span class="soft"
+          >{{ count('take') }} to take<template v-if="count('replace')"
+            >, {{ count('replace') }} in place of yours</template
+          >, {{ count('leave') }} left</span
+        >
+        <el-button type="primary" :disabled="!waiting" @click="work.take">Bring them in</el-button>
+      </footer>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.preview {
+  display: flex;
+  flex-direction: column;
+  gap: var(--s2);
+  flex: 1;
+  min-height: 0;
+}
+
+.head,
+.foot {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--s3);
+}
+
+.foot {
+  justify-content: flex-end;
+  padding: var(--s2) 0;
+}
+
+h2 {
+  font: 600 18px var(--serif);
+}
+
+.going {
+  max-width: 520px;
+  display: grid;
+  gap: var(--s2);
+  justify-items: start;
+}
+
+.going :deep(.el-progress) {
+  width: 100%;
+}
+
+.tabs {
+  display: flex;
+  gap: var(--s1);
+  border-bottom: 1px solid var(--rule);
+}
+
+.tab {
+  border: 0;
+  background: none;
+  padding: 5px var(--s3);
+  cursor: pointer;
+  border-bottom: 2px solid transparent;
+}
+
+.tab[aria-selected='true'] {
+  border-color: var(--green);
+  color: var(--green);
+}
+
+.about {
+  min-height: 24px;
+}
+
+.list {
+  flex: 1;
+  min-height: 80px;
+}
+
+.item {
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1.4fr) minmax(0, 0.7fr) 130px 178px;
+  align-items: center;
+  gap: var(--s2);
+  height: 34px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.name {
+  font: 14.5px var(--serif);
+}
+
+.name,
+.source {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.wrong {
+  grid-column: span 2;
+  color: var(--warn);
+  line-height: 1.2;
+}
+
+.look {
+  flex: none;
+  max-height: 34%;
+  overflow-y: auto;
+  padding: var(--s3) var(--s4);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: var(--radius);
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import type { NoteInput } from '#shared/schemas/note';
+import type { Mailbox } from '../../../core/message/address';
+import { useShelvesStore } from '~/stores/shelves';
+
+/** Where a note stands and what travels with it: shelf, cue, description, recipients, attachments. */
+const props = defineProps<{
+  content: Pick<NoteInput, 'shelfId' | 'cue' | 'description' | 'to' | 'cc' | 'bcc' | 'attachments'>;
+  problems: Record<string, string>;
+  /** The shelf where notes like this one stand. */
+  proposed?: string | null;
+}>();
+const emit = defineEmits<{ change: [part: Partial<NoteInput>] }>();
+
+const shelves = useShelvesStore();
+const NONE = '';
+const isOpen = ref(
+  Boolean(props.content.description || props.content.to.length || props.content.cc.length || props.content.bcc.length),
+);
+const set = (part: 'to' | 'cc' | 'bcc', boxes: Mailbox[]) => emit('change', { [part]: boxes });
+const files = ref<{ add(files: File[]): Promise<void> }>();
+defineExpose({ attach: (list: File[]) => files.value?.add(list) });
+</script>
+
+<template>
+  <div class="place">
+    <div class="line">
+      <label for="note-shelf">Shelf</label>
+      <span class="row">
+        <el-select
+          id="note-shelf"
+          :model-value="content.shelfId ?? NONE"
+          size="small"
+          filterable
+          aria-label="Shelf"
+          class="shelf"
+          @change="(value: string) => emit('change', { shelfId: value || null })"
+        >
+          <el-option :value="NONE" label="On no shelf" />
+          <el-option v-for="shelf in shelves.choices" :key="shelf.id" :value="shelf.id" :label="shelf.name" />
+        </el-select>
+        <button
+          v-if="proposed && proposed !== content.shelfId"
+          type="button"
+          class="text-button small"
+          @click="emit('change', { shelfId: proposed })"
+        >
+          On “{{ shelves.byId.get(proposed)?.name }}”, like similar ones
+        </button>
+        <label for="note-cue">Cue</label>
+        <el-input
+          id="note-cue"
+          :model-value="content.cue"
+          size="small"
+          maxlength="20"
+          class="cue"
+          title="Typed after ,, in a letter, with a space behind it, it turns into this note"
+          @update:model-value="(cue: string) => emit('change', { cue })"
+        />
+        <button type="button" class="text-button small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+          {{ isOpen ? 'Fold' : 'Description, recipients' }}
+        </button>
+      </span>
+    </div>
+    <p v-if="problems.cue" class="small wrong" role="alert">{{ problems.cue }}</p>
+    <template v-if="isOpen">
+      <div class="line">
+        <label for="note-about">About</label>
+        <el-input
+          id="note-about"
+          :model-value="content.description"
+          size="small"
+          maxlength="500"
+          placeholder="What it is for, in a line; found by the search too"
+          @update:model-value="(description: string) => emit('change', { description })"
+        />
+      </div>
+      <RecipientField label="To" :boxes="content.to" @change="(boxes) => set('to', boxes)" />
+      <RecipientField label="Cc" :boxes="content.cc" @change="(boxes) => set('cc', boxes)" />
+      <RecipientField label="Bcc" :boxes="content.bcc" @change="(boxes) => set('bcc', boxes)" />
+    </template>
+    <AttachmentList
+      ref="files"
+      :attachments="content.attachments"
+      @change="(attachments) => emit('change', { attachments })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.place {
+  display: grid;
+  gap: 3px;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 60px minmax(0, 1fr);
+  align-items: center;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px var(--s2);
+}
+
+.shelf {
+  width: 170px;
+}
+
+.cue {
+  width: 78px;
+}
+
+.wrong {
+  color: var(--warn);
+}
+</style>

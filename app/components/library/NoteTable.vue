@@ -1,0 +1,343 @@
+<script setup lang="ts">
+import { ArrowDown, ArrowUp, Paperclip, Pin } from 'lucide-vue-next';
+import { useVirtualList } from '@vueuse/core';
+import type { NoteRow } from '#shared/types/wire';
+import { markWords } from '../../../core/search/mark';
+import { useAccountStore } from '~/stores/account';
+import { useShelvesStore } from '~/stores/shelves';
+
+export type SortKey = 'name' | 'shelf' | 'used' | 'lastUsed' | 'updatedAt' | 'createdAt' | 'pins' | 'match';
+
+/** The notes as a table of any length: sorted by any column, many chosen at once, moved by keyboard. */
+const props = defineProps<{
+  rows: NoteRow[];
+  /** The words that matched, by note, while something is looked for. */
+  terms: Map<string, string[]>;
+  currentId: string;
+  chosen: Set<string>;
+  sort: { key: SortKey; down: boolean };
+  narrow: boolean;
+  /** Whether the rows are the pinned notes, to be put in order. */
+  pins: boolean;
+}>();
+const emit = defineEmits<{
+  open: [id: string];
+  choose: [chosen: Set<string>];
+  sort: [key: SortKey];
+  movePin: [id: string, step: 1 | -1];
+}>();
+
+const account = useAccountStore();
+const shelves = useShelvesStore();
+
+const HEIGHT = 30;
+const rows = computed(() => props.rows);
+const { list, containerProps, wrapperProps, scrollTo } = useVirtualList(rows, { itemHeight: HEIGHT, overscan: 15 });
+
+const columns = computed<{ key: SortKey | ''; label: string; class: string }[]>(() => [
+  { key: 'name', label: 'Name', class: 'name' },
+  ...(props.narrow
+    ? []
+    : [
+        { key: 'shelf' as const, label: 'Shelf', class: 'shelf' },
+        { key: '' as const, label: 'Begins', class: 'begins' },
+      ]),
+  { key: 'used', label: 'Used', class: 'used' },
+  ...(props.narrow
+    ? []
+    : [
+        { key: 'lastUsed' as const, label: 'Last used', class: 'date' },
+        { key: 'updatedAt' as const, label: 'Changed', class: 'date' },
+      ]),
+]);
+
+const day = (at: number) => (at ? when(at, account.settings!.locale, account.settings!.timeZone, false) : 'never');
+const begins = ({ description, bodyText }: NoteRow) => (description || bodyText).slice(0, 300).replace(/\s+/g, ' ');
+const parts = (text: string, { id }: NoteRow) => markWords(text, props.terms.get(id) ?? []);
+
+const all = computed(() => props.rows.length > 0 && props.rows.every(({ id }) => props.chosen.has(id)));
+const some = computed(() => !all.value && props.rows.some(({ id }) => props.chosen.has(id)));
+let last = -1;
+
+function toggle(index: number, range: boolean) {
+  const next = new Set(props.chosen);
+  const on = !next.has(props.rows[index]!.id);
+  const [from, to] = range && last >= 0 ? [Math.min(last, index), Math.max(last, index)] : [index, index];
+  for (const { id } of props.rows.slice(from, to + 1)) {
+    if (on) next.add(id);
+    else next.delete(id);
+  }
+  last = index;
+  emit('choose', next);
+}
+const toggleAll = () => emit('choose', all.value ? new Set() : new Set(props.rows.map(({ id }) => id)));
+
+const body = containerProps.ref;
+function focusRow(index: number) {
+  if (index < 0 || index >= props.rows.length) return;
+  const button = () => body.value?.querySelector<HTMLElement>(`[data-row="${index}"]`);
+  if (!button()) scrollTo(index);
+  void nextTick(() => {
+    button()?.focus();
+    button()?.scrollIntoView({ block: 'nearest' });
+  });
+}
+
+function onKey(event: KeyboardEvent, index: number, row: NoteRow) {
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key] as 1 | -1 | undefined;
+  if (step && event.altKey && props.pins) {
+    emit('movePin', row.id, step);
+    void nextTick(() => focusRow(index + step));
+  } else if (step) {
+    if (event.shiftKey) {
+      if (!props.chosen.has(row.id)) toggle(index, false);
+      if (props.rows[index + step] && !props.chosen.has(props.rows[index + step]!.id)) {
+        const next = new Set([...props.chosen, row.id, props.rows[index + step]!.id]);
+        emit('choose', next);
+      }
+    }
+    focusRow(index + step);
+  } else if (event.key === 'Home') focusRow(0);
+  else if (event.key === 'End') focusRow(props.rows.length - 1);
+  else if (event.key === ' ') toggle(index, event.shiftKey);
+  else if (event.key === 'a' && (event.ctrlKey || event.metaKey))
+    emit('choose', new Set(props.rows.map(({ id }) => id)));
+  else return;
+  event.preventDefault();
+}
+
+function onDrag(event: DragEvent, row: NoteRow) {
+  const ids = props.chosen.has(row.id) ? [...props.chosen] : [row.id];
+  event.dataTransfer?.setData('application/x-notes', JSON.stringify(ids));
+  event.dataTransfer!.effectAllowed = 'move';
+}
+
+defineExpose({ focusRow });
+</script>
+
+<template>
+  <div class="table" :class="{ narrow, pins }" role="table" aria-label="Notes" :aria-rowcount="rows.length + 1">
+    <div class="line head" role="row" aria-rowindex="1">
+      <span role="columnheader" class="check"
+        ><input
+          type="checkbox"
+          :checked="all"
+          :indeterminate="some"
+          aria-label="Choose all notes shown"
+          @change="toggleAll"
+      /></span>
+      <span
+        v-for="column in columns"
+        :key="column.label"
+        role="columnheader"
+        :class="column.class"
+        :aria-sort="sort.key === column.key ? (sort.down ? 'descending' : 'ascending') : undefined"
+      >
+        <button v-if="column.key" type="button" class="plain-button label" @click="emit('sort', column.key as SortKey)">
+          {{ column.label }}
+          <component
+            :is="sort.down ? ArrowDown : ArrowUp"
+            v-if="sort.key === column.key"
+            :size="12"
+            aria-hidden="true"
+          />
+        </button>
+        <span v-else class="label">{{ column.label }}</span>
+      </span>
+    </div>
+    <div v-bind="containerProps" class="body" role="rowgroup">
+      <div v-bind="wrapperProps">
+        <div
+          v-for="{ data: row, index } in list"
+          :key="row.id"
+          class="line"
+          role="row"
+          :aria-rowindex="index + 2"
+          :class="{ current: row.id === currentId, chosen: chosen.has(row.id) }"
+          draggable="true"
+          @dragstart="(event) => onDrag(event, row)"
+          @click="emit('open', row.id)"
+        >
+          <span role="cell" class="check" @click.stop
+            ><input
+              type="checkbox"
+              tabindex="-1"
+              :checked="chosen.has(row.id)"
+              :aria-label="`Choose ${row.name}`"
+              @click="(event) => toggle(index, (event as MouseEvent).shiftKey)"
+          /></span>
+          <span role="cell" class="name">
+            <button
+              type="button"
+              class="plain-button title"
+              :data-row="index"
+              dir="auto"
+              @click.stop="emit('open', row.id)"
+              @keydown="(event) => onKey(event, index, row)"
+            >
+              <template v-for="(part, j) in parts(row.name, row)" :key="j"
+                ><mark v-if="part.marked">{{ part.text }}</mark
+                ><template v-else>{{ part.text }}</template></template
+              >
+            </button>
+            <span v-if="row.cue" class="cue" title="Its cue">{{ row.cue }}</span>
+            <Pin v-if="row.pinned && !pins" :size="12" aria-label="pinned" class="sign" />
+            <Paperclip v-if="row.files" :size="12" aria-label="with attachments or pictures" class="sign" />
+          </span>
+          <template v-if="!narrow">
+            <span role="cell" class="shelf soft">{{ shelves.path(row.shelfId).join(' / ') }}</span>
+            <span role="cell" class="begins soft" dir="auto"
+              ><template v-for="(part, j) in parts(begins(row), row)" :key="j"
+                ><mark v-if="part.marked">{{ part.text }}</mark
+                ><template v-else>{{ part.text }}</template></template
+              ></span
+            >
+          </template>
+          <span role="cell" class="used">{{ row.used }}</span>
+          <template v-if="!narrow">
+            <span role="cell" class="date soft">{{ day(row.lastUsed) }}</span>
+            <span role="cell" class="date soft">{{ day(row.updatedAt) }}</span>
+          </template>
+          <span v-if="pins" role="cell" class="order">
+            <button
+              type="button"
+              class="text-button small"
+              :disabled="index === 0"
+              :aria-label="`Move ${row.name} up`"
+              @click.stop="emit('movePin', row.id, -1)"
+            >
+              Up
+            </button>
+            <button
+              type="button"
+              class="text-button small"
+              :disabled="index === rows.length - 1"
+              :aria-label="`Move ${row.name} down`"
+              @click.stop="emit('movePin', row.id, 1)"
+            >
+              Down
+            </button>
+          </span>
+        </div>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.table {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 28px minmax(200px, 1.2fr) minmax(90px, 0.6fr) minmax(120px, 1.6fr) 48px 92px 92px;
+  align-items: center;
+  gap: 0 var(--s2);
+  height: 30px;
+  border-bottom: 1px solid var(--rule);
+  cursor: default;
+}
+
+.narrow .line {
+  grid-template-columns: 24px minmax(0, 1fr) 40px;
+}
+
+.pins:not(.narrow) .line {
+  grid-template-columns: 28px minmax(200px, 1.2fr) minmax(90px, 0.6fr) minmax(80px, 1.2fr) 48px 92px 92px 104px;
+}
+
+.narrow .order {
+  display: none;
+}
+
+.head {
+  flex: none;
+  color: var(--ink-soft);
+  font-size: var(--text-small);
+  border-bottom-color: var(--rule-strong);
+}
+
+.label svg {
+  vertical-align: -2px;
+}
+
+.body {
+  flex: 1;
+  min-height: 0;
+}
+
+.body .line:hover {
+  background: var(--ground-deep);
+}
+
+.body .line.current {
+  background: var(--sheet);
+  box-shadow: inset 3px 0 0 var(--green);
+}
+
+.body .line.chosen {
+  background: var(--green-wash);
+}
+
+.check {
+  display: grid;
+  place-items: center;
+}
+
+.check input {
+  width: 16px;
+  height: 16px;
+  margin: 4px;
+  accent-color: var(--green);
+}
+
+.name {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-width: 0;
+}
+
+.title {
+  min-height: 24px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font: 14.5px var(--serif);
+}
+
+.cue {
+  flex: none;
+  padding: 0 5px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  font-size: 11.5px;
+  color: var(--ink-soft);
+}
+
+.sign {
+  flex: none;
+  color: var(--ink-soft);
+}
+
+.shelf,
+.begins,
+.date {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 13px;
+}
+
+.used {
+  text-align: right;
+}
+
+.order {
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { useNotesStore } from '~/stores/notes';
+
+/** What is taken out: the notes chosen, those of a shelf, or everything; as a bundle, or one note as a file. */
+const props = defineProps<{ ids: string[] | null; what: string }>();
+const emit = defineEmits<{ close: [] }>();
+
+const notes = useNotesStore();
+const busy = ref(false);
+const problem = ref('');
+const done = ref('');
+const forMe = ref(!props.ids);
+
+const FORMATS = [
+  { format: 'eml', label: 'Message (.eml)' },
+  { format: 'html', label: 'Page (.html)' },
+  { format: 'md', label: 'Markdown (.md)' },
+  { format: 'txt', label: 'Text (.txt)' },
+];
+const one = computed(() => (props.ids?.length === 1 ? props.ids[0]! : ''));
+
+async function take() {
+  busy.value = true;
+  problem.value = '';
+  try {
+    const mine = forMe.value;
+    const text = await api<unknown>('/bundles', {
+      method: 'POST',
+      body: { ...(props.ids && { ids: props.ids }), sender: mine, people: mine, past: mine },
+    });
+    const day = new Date().toISOString().slice(0, 10);
+    const name = `jar-note ${props.ids ? props.what : 'everything'} ${day}.json`.replace(/[/\\:*?"<>|]+/g, '-');
+    download(name, typeof text === 'string' ? text : JSON.stringify(text, null, 1), 'application/json');
+    done.value = `“${name}” is in your downloads.`;
+  } catch (error) {
+    problem.value = messageOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <section class="out" aria-label="Take out" @keydown.esc="emit('close')">
+    <div class="head">
+      <h2>Take out {{ what }}</h2>
+      <button type="button" class="text-button" @click="emit('close')">Close</button>
+    </div>
+    <el-radio-group v-model="forMe" aria-label="For whom">
+      <el-radio :value="false">For somebody else: the wording, its shelves, lookups and attachments</el-radio>
+      <el-radio :value="true"
+        >For myself: with my own fields and signature, people, how often each was used, former wordings</el-radio
+      >
+    </el-radio-group>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <p v-if="done" class="small" role="status">{{ done }}</p>
+    <div class="acts">
+      <el-button type="primary" :loading="busy" @click="take">Make a bundle</el-button>
+      <span v-if="one" class="small soft"
+        >or this note alone as
+        <template v-for="({ format, label }, i) in FORMATS" :key="format"
+          ><a :href="`/api/notes/${one}/file/${format}`" download>{{ label }}</a
+          >{{ i < FORMATS.length - 1 ? ', ' : '' }}</template
+        ></span
+      >
+      <span v-else class="small soft">{{ (ids ?? notes.rows).length }} notes</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.out {
+  display: grid;
+  gap: var(--s2);
+  padding: var(--s3) var(--s4);
+  margin-bottom: var(--s2);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-left: 3px solid var(--green);
+  border-radius: var(--radius);
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+}
+
+h2 {
+  font: 600 16px var(--serif);
+}
+
+.out :deep(.el-radio) {
+  display: flex;
+  margin: 0;
+  height: auto;
+  min-height: 26px;
+  white-space: normal;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s3);
+}
+</style>

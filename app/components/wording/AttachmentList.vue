@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { Paperclip } from 'lucide-vue-next';
+import type { Attachment } from '#shared/types/wire';
+import { useAccountStore } from '~/stores/account';
+import { upload } from '~/composables/useFiles';
+
+/** The files that go with a note or a letter. */
+const props = defineProps<{ attachments: Attachment[] }>();
+const emit = defineEmits<{ change: [attachments: Attachment[]] }>();
+
+const account = useAccountStore();
+const limit = computed(() => account.settings!.attachmentLimit);
+const input = ref<HTMLInputElement>();
+const busy = ref('');
+const problems = ref<string[]>([]);
+
+async function add(files: File[]) {
+  problems.value = [];
+  let list = props.attachments;
+  for (const file of files) {
+    if (file.size > limit.value) {
+      problems.value.push(
+        `“${file.name}” is ${fileSize(file.size)}; an attachment has at most ${fileSize(limit.value)} (Settings).`,
+      );
+      continue;
+    }
+    busy.value = file.name;
+    try {
+      const kept = await upload('attachment', file, file.name);
+      if (!list.some((other) => other.file === kept.file && other.name === kept.name)) list = [...list, kept];
+      emit('change', list);
+    } catch (error) {
+      problems.value.push(messageOf(error));
+    }
+  }
+  busy.value = '';
+  if (input.value) input.value.value = '';
+}
+
+defineExpose({ add });
+</script>
+
+<template>
+  <div class="files">
+    <ul v-if="attachments.length" aria-label="Attachments">
+      <li v-for="one in attachments" :key="one.file + one.name">
+        <a :href="`/api/files/${one.file}`" :download="one.name"
+          ><Paperclip :size="13" aria-hidden="true" /> {{ one.name }}</a
+        >
+        <span class="small soft">{{ fileSize(one.size) }}</span>
+        <button
+          type="button"
+          class="text-button small"
+          :aria-label="`Take ${one.name} off`"
+          @click="
+            emit(
+              'change',
+              attachments.filter((other) => other !== one),
+            )
+          "
+        >
+          Take off
+        </button>
+      </li>
+    </ul>
+    <button type="button" class="text-button small" :title="`Up to ${fileSize(limit)} each`" @click="input?.click()">
+      <Paperclip :size="13" aria-hidden="true" />Attach a file <span class="soft">(up to {{ fileSize(limit) }})</span>
+    </button>
+    <span v-if="busy" class="small soft" role="status">Keeping {{ busy }} …</span>
+    <input
+      ref="input"
+      type="file"
+      multiple
+      class="visually-hidden"
+      tabindex="-1"
+      aria-label="Files to attach"
+      @change="(event) => add([...((event.target as HTMLInputElement).files ?? [])])"
+    />
+    <p v-for="message in problems" :key="message" class="notice bad" role="alert">{{ message }}</p>
+  </div>
+</template>
+
+<style scoped>
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 var(--s3);
+}
+
+ul {
+  display: contents;
+  list-style: none;
+}
+
+li {
+  white-space: nowrap;
+}
+
+.notice {
+  flex-basis: 100%;
+}
+</style>

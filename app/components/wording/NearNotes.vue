@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core';
+import type { Note, NoteRow } from '#shared/types/wire';
+import { parseDoc, type DocJson } from '../../../core/note/schema';
+import { toText } from '../../../core/note/text';
+import { useNotesStore } from '~/stores/notes';
+
+/** Notes that say nearly the same as what is about to be kept, with the difference, and the way to improve one instead. */
+const props = defineProps<{ body: DocJson }>();
+const emit = defineEmits<{ improve: [note: Note]; found: [rows: NoteRow[]] }>();
+
+const notes = useNotesStore();
+const found = shallowRef<{ row: NoteRow; likeness: number }[]>([]);
+const shown = shallowRef<Note | null>(null);
+
+const text = computed(() => toText(parseDoc(props.body)));
+watchDebounced(
+  [text, () => notes.state],
+  async () => {
+    const hits = notes.state === 'ready' ? await notes.near(text.value) : [];
+    found.value = hits;
+    emit(
+      'found',
+      hits.map(({ row }) => row),
+    );
+    if (!hits.some(({ row }) => row.id === shown.value?.id))
+      shown.value = hits[0] ? await notes.read(hits[0].row.id).catch(() => null) : null;
+  },
+  { debounce: 250, immediate: true },
+);
+
+async function show(id: string) {
+  shown.value = await notes.read(id).catch(() => null);
+}
+const word = (likeness: number) =>
+  likeness >= 0.98 ? 'says the same' : likeness >= 0.75 ? 'says nearly the same' : 'is like this';
+
+/** One key improves the first instead of keeping a second of the same. */
+defineExpose({
+  improve: () => shown.value && emit('improve', shown.value),
+  any: computed(() => found.value.length > 0),
+});
+</script>
+
+<template>
+  <section v-if="found.length" class="near" aria-label="Notes nearly the same">
+    <p v-for="{ row, likeness } in found" :key="row.id" class="small">
+      <b dir="auto">{{ row.name }}</b> {{ word(likeness)
+      }}<span v-if="row.used" class="soft">, used {{ row.used }} times</span>.
+      <button v-if="shown?.id !== row.id" type="button" class="text-button small" @click="show(row.id)">
+        Show the difference
+      </button>
+      <button v-else type="button" class="text-button small" aria-keyshortcuts="Alt+I" @click="emit('improve', shown)">
+        Improve that one
+      </button>
+    </p>
+    <div v-if="shown" class="sheet" :aria-label="`Difference from ${shown.name}`">
+      <WordDifference :before="shown.body" :after="body" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.near {
+  padding: var(--s1) var(--s3) var(--s2);
+  border-left: 3px solid var(--apricot);
+  background: var(--apricot-wash);
+}
+
+.sheet {
+  max-height: 170px;
+  overflow-y: auto;
+  margin-top: var(--s1);
+  padding: var(--s2) var(--s3);
+  background: var(--sheet);
+  border-radius: var(--radius);
+}
+</style>

@@ -1,0 +1,123 @@
+import type { Import, ImportChoice, ImportRun, ImportVerdict } from '#shared/types/wire';
+import { IMPORT_LIMIT } from '#shared/schemas/bundle';
+
+/** Notes on their way into the library: files read, looked over, and taken when that is said. */
+export function useNoteImport(onTaken: () => Promise<void>) {
+  const current = shallowRef<Import | null>(null);
+  const step = ref<'idle' | 'reading' | 'looking' | 'taking' | 'done'>('idle');
+  const progress = ref({ done: 0, total: 0, name: '' });
+  const problem = ref('');
+  let stopped = false;
+  let abort: AbortController | null = null;
+
+  async function begin(read: (id: string) => Promise<void>): Promise<void> {
+    problem.value = '';
+    stopped = false;
+    step.value = 'reading';
+    try {
+      const { id } =
+        current.value?.state === 'open' ? current.value : await api<Import>('/imports', { method: 'POST' });
+      await read(id);
+      current.value = await api<Import>(`/imports/${id}`);
+      step.value = 'looking';
+    } catch (error) {
+      problem.value = messageOf(error);
+      step.value = current.value ? 'looking' : 'idle';
+    }
+  }
+
+  /** Reads files, one after the other, each to be looked over. */
+  const read = (files: FileList | File[]) =>
+    begin(async (id) => {
+      const list = [...files];
+      for (const [i, file] of list.entries()) {
+        if (stopped) break;
+        progress.value = { done: i, total: list.length, name: file.name };
+        if (file.size > IMPORT_LIMIT) {
+          problem.value = `“${file.name}” is ${fileSize(file.size)}; a file may have at most ${fileSize(IMPORT_LIMIT)}. It was not read. A library this large comes in parts, a shelf at a time.`;
+          continue;
+        }
+        await api(`/imports/${id}/files`, {
+          method: 'POST',
+          query: { name: file.name },
+          body: file,
+          headers: { 'content-type': 'application/octet-stream' },
+        });
+      }
+    });
+
+  const readStarter = () => begin((id) => api(`/imports/${id}/starter`, { method: 'POST' }));
+
+  /** Goes on with an import that was not finished. */
+  async function open(id: string): Promise<void> {
+    try {
+      current.value = await api<Import>(`/imports/${id}`);
+      step.value = 'looking';
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
+  }
+
+  async function choose(
+    choices: { position?: number; verdict?: ImportVerdict; choice: ImportChoice }[],
+  ): Promise<void> {
+    try {
+      current.value = await api<Import>(`/imports/${current.value!.id}/choices`, { method: 'PUT', body: { choices } });
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
+  }
+
+  async function take(): Promise<void> {
+    const { id } = current.value!;
+    problem.value = '';
+    step.value = 'taking';
+    progress.value = { done: 0, total: current.value!.items.length, name: '' };
+    abort = new AbortController();
+    try {
+      const response = await fetch(`/api/imports/${id}/run`, { method: 'POST', signal: abort.signal });
+      if (!response.ok || !response.body) throw new Error(String(response.status));
+      const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+      let rest = '';
+      for (;;) {
+        const { value, done } = await reader.read();
+        if (done) break;
+        const lines = (rest + value).split('\n');
+        rest = lines.pop()!;
+        for (const line of lines.filter(Boolean)) {
+          const run = JSON.parse(line) as ImportRun;
+          if (run.total) progress.value = { done: run.done, total: run.total, name: '' };
+          if (run.problem) problem.value = run.problem;
+        }
+      }
+    } catch {
+      if (!abort.signal.aborted)
+        problem.value = 'The import was interrupted. What came in so far is kept; go on with it when you like.';
+    }
+    abort = null;
+    try {
+      current.value = await api<Import>(`/imports/${id}`);
+      step.value = current.value.state === 'done' ? 'done' : 'looking';
+      await onTaken();
+    } catch (error) {
+      problem.value = messageOf(error);
+      step.value = 'looking';
+    }
+  }
+
+  function stop(): void {
+    stopped = true;
+    abort?.abort();
+  }
+
+  /** Puts the import aside: what was taken stays, the rest is dropped. */
+  async function leave(): Promise<void> {
+    const { id } = current.value ?? {};
+    current.value = null;
+    step.value = 'idle';
+    problem.value = '';
+    if (id) await api(`/imports/${id}`, { method: 'DELETE' }).catch(() => {});
+  }
+
+  return { current, step, progress, problem, read, readStarter, open, choose, take, stop, leave };
+}

@@ -1,0 +1,150 @@
+import type { Note } from '#shared/types/wire';
+import { emptyNote, type NoteInput } from '#shared/schemas/note';
+import type { DocJson } from '../../core/note/schema';
+import { mergeDocs, mergeValue, type MergePart } from '../../core/wording/merge';
+import { useAccountStore } from '~/stores/account';
+import { useNotesStore } from '~/stores/notes';
+import type { useForm } from './useForm';
+
+/** Fields beside subject and body, with the words for them. */
+const PLAIN = {
+  name: 'name',
+  description: 'description',
+  cue: 'cue',
+  shelfId: 'shelf',
+  pinned: 'pin',
+  to: 'recipients',
+  cc: 'recipients',
+  bcc: 'recipients',
+  attachments: 'attachments',
+} as const;
+
+function contentOf(note: Note): NoteInput {
+  const { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments } = note;
+  return { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments };
+}
+
+/** What is written on a bench and not kept yet, also after the window was closed. */
+interface Journal {
+  content: NoteInput;
+  version: number;
+  /** The note as it was when the writing began. */
+  base: NoteInput;
+}
+
+/**
+ * A note while it is written: in a journal of this browser until it is kept; put together with what was changed elsewhere
+ * meanwhile, and left to a choice only where both changed the same place.
+ */
+export function useNoteKeeping(
+  note: () => Note | null,
+  start: NoteInput | null,
+  form: ReturnType<typeof useForm<NoteInput>>,
+) {
+  const notes = useNotesStore();
+  const account = useAccountStore();
+  const journalKey = `jar-note:${account.account!.id}:note:${note()?.id ?? 'new'}`;
+
+  const stored = (): NoteInput => {
+    const current = note();
+    return current ? contentOf(current) : (start ?? emptyNote());
+  };
+  function unkept(): Journal | null {
+    try {
+      const journal = JSON.parse(localStorage.getItem(journalKey) ?? 'null') as Journal | null;
+      // What an older version wrote down lacks what it did not know.
+      return journal && { ...journal, base: journal.base ?? stored(), content: { ...stored(), ...journal.content } };
+    } catch {
+      return null;
+    }
+  }
+
+  // What was begun elsewhere is kept in its own place, and does not come in the way of wording brought along.
+  const found = start ? null : unkept();
+  const content = reactive<NoteInput>(structuredClone(toRaw(found?.content ?? stored())));
+  const version = ref(found?.version ?? note()?.version ?? 0);
+  let base: NoteInput = found?.base ?? stored();
+  const dirty = ref(Boolean(found) || Boolean(start));
+  /** Where both sides wrote something else; null when there is no such place. */
+  const conflict = shallowRef<{ parts: MergePart[]; others: string[]; theirs: Note } | null>(null);
+  /** Said after changes from elsewhere were put together with these. */
+  const joined = ref('');
+
+  function touch(): void {
+    dirty.value = true;
+    try {
+      localStorage.setItem(journalKey, JSON.stringify({ content, version: version.value, base } satisfies Journal));
+    } catch {
+      // The browser's store is full or closed; Keep still works.
+    }
+  }
+
+  function settled(): void {
+    dirty.value = false;
+    localStorage.removeItem(journalKey);
+  }
+
+  /** Puts what is here together with what is on the server. True when nothing is left to a choice. */
+  function join(theirs: Note, show: (wording: { subject: DocJson; body: DocJson }) => void): boolean {
+    const other = contentOf(theirs);
+    const mine = structuredClone(toRaw(content)) as NoteInput;
+    const both = new Set<string>();
+    for (const field of Object.keys(PLAIN) as (keyof typeof PLAIN)[]) {
+      const settledTo = mergeValue(base[field] as unknown, mine[field] as unknown, other[field] as unknown);
+      if (settledTo) Object.assign(content, { [field]: settledTo.value });
+      else both.add(PLAIN[field]);
+    }
+    const subject = mergeValue(base.subject, mine.subject, other.subject);
+    if (!subject) both.add('subject');
+    const parts = mergeDocs(base.body, mine.body, other.body);
+    const body = { type: 'doc', content: parts.flatMap((part) => (part.kind === 'agreed' ? part.blocks : part.mine)) };
+    base = other;
+    version.value = theirs.version;
+    show({ subject: subject?.value ?? mine.subject, body });
+    touch();
+    const open = parts.some(({ kind }) => kind === 'two');
+    conflict.value = open || both.size ? { parts, others: [...both], theirs } : null;
+    return !conflict.value;
+  }
+
+  /**
+   * Keeps the note. After a change elsewhere what does not touch is put together and kept; otherwise both versions are
+   * shown, and the next Keep is knowing.
+   */
+  async function keep(
+    input: NoteInput,
+    show: (wording: { subject: DocJson; body: DocJson }) => void,
+    onKept: (kept: Note) => void,
+    again = true,
+  ): Promise<void> {
+    let theirs: Note | null = null;
+    await form.submit(input, async (valid) => {
+      const current = note();
+      try {
+        const kept = current ? await notes.change(current.id, version.value, valid) : await notes.keep(valid);
+        version.value = kept.version;
+        base = contentOf(kept);
+        conflict.value = null;
+        settled();
+        onKept(kept);
+      } catch (error) {
+        if (!current || !(error instanceof ApiError) || error.data.code !== 'stale') throw error;
+        theirs = await notes.read(current.id, true);
+      }
+    });
+    if (!theirs) return;
+    if (!join(theirs, show)) return;
+    joined.value = 'This note was changed elsewhere meanwhile; both changes are in it.';
+    if (again) await keep({ ...(toRaw(content) as NoteInput) }, show, onKept, false);
+  }
+
+  function takeBack(show: (wording: { subject: DocJson; body: DocJson }) => void): void {
+    const former = stored();
+    Object.assign(content, structuredClone(toRaw(former)));
+    show(former);
+    conflict.value = null;
+    settled();
+  }
+
+  return { content, dirty, conflict, joined, touch, settled, keep, takeBack };
+}

@@ -1,0 +1,104 @@
+import { Extension } from '@tiptap/core';
+import { Plugin } from '@tiptap/pm/state';
+import { Slice, type Node } from '@tiptap/pm/model';
+import type { EditorView } from '@tiptap/pm/view';
+import { docOf, readHtml } from '../../core/note/read';
+import { schema as noteSchema } from '../../core/note/schema';
+import { fit } from '../../core/note/fit';
+
+interface Options {
+  /** Keeps a picture; null when it is to be left out. */
+  picture(picture: Blob, name: string): Promise<{ file: string } | null>;
+  /** Files that are no pictures; without it they are not taken. */
+  attach: ((files: File[]) => void) | null;
+  /** What could not be taken along, in words. */
+  remark(message: string): void;
+}
+
+const DATA_PICTURE = /data:image\/(?:png|jpe?g|gif|webp);base64,[A-Za-z0-9+/=]+/gi;
+
+async function blobOf(source: string): Promise<Blob> {
+  const [head, data] = source.split(',') as [string, string];
+  const bytes = Uint8Array.from(atob(data), (sign) => sign.charCodeAt(0));
+  return new Blob([bytes], { type: /data:([^;]+)/.exec(head)![1] });
+}
+
+function put(view: EditorView, doc: Node): void {
+  const content = fit(doc.content, view.state.schema);
+  const open = (block: Node | null | undefined) => (block?.type.name === 'paragraph' ? 1 : 0);
+  const slice = new Slice(content, open(content.firstChild), open(content.lastChild));
+  view.dispatch(view.state.tr.replaceSelection(slice).scrollIntoView());
+}
+
+/**
+ * What is pasted or dropped from elsewhere: HTML read by the core's own reader, so that it is what mail can carry; pictures
+ * kept first; other files attached. What comes from one of our own letters is left to the editor, blanks and all.
+ */
+export const PasteFromElsewhere = Extension.create<Options>({
+  name: 'pasteFromElsewhere',
+  addOptions: () => ({ picture: async () => null, attach: null, remark: () => {} }),
+  addProseMirrorPlugins() {
+    const { picture, attach, remark } = this.options;
+
+    async function takeHtml(view: EditorView, html: string) {
+      const kept = new Map<string, { file: string } | null>();
+      for (const source of new Set(html.match(DATA_PICTURE) ?? []))
+        kept.set(source, await picture(await blobOf(source), 'picture'));
+      const { blocks, picturesLeft } = readHtml(html, (source) => kept.get(source.replace(/\s+/g, '')) ?? null);
+      put(view, noteSchema.nodeFromJSON(docOf(blocks)));
+      const dropped = [...kept.values()].filter((one) => !one).length;
+      if (picturesLeft > dropped)
+        remark(
+          `${picturesLeft - dropped === 1 ? 'A picture that stands' : `${picturesLeft - dropped} pictures that stand`} elsewhere could not be taken along. Save it and put it in as a file.`,
+        );
+    }
+
+    async function takeFiles(view: EditorView, files: File[]) {
+      const others: File[] = [];
+      for (const file of files) {
+        if (!/^image\/(png|jpeg|gif|webp)$/.test(file.type)) others.push(file);
+        else {
+          const one = await picture(file, file.name);
+          if (!one) continue;
+          const node = view.state.schema.nodes.picture!.create({
+            ...one,
+            alt: file.name.replace(/\.[^.]+$/, ''),
+            width: null,
+          });
+          view.dispatch(view.state.tr.replaceSelectionWith(node, false).scrollIntoView());
+        }
+      }
+      if (!others.length) return;
+      if (attach) attach(others);
+      else remark('Files that are no pictures cannot stand in the text.');
+    }
+
+    const take = (view: EditorView, data: DataTransfer | null): boolean => {
+      const html = data?.getData('text/html') ?? '';
+      const files = [...(data?.files ?? [])];
+      if (html && !html.includes('data-pm-slice')) {
+        void takeHtml(view, html);
+        return true;
+      }
+      if (!html && files.length) {
+        void takeFiles(view, files);
+        return true;
+      }
+      return false;
+    };
+
+    return [
+      new Plugin({
+        props: {
+          handlePaste: (view, event) => take(view, event.clipboardData),
+          handleDrop: (view, event, _slice, moved) => {
+            if (moved || !event.dataTransfer?.files.length) return false;
+            event.preventDefault();
+            event.stopPropagation();
+            return take(view, event.dataTransfer);
+          },
+        },
+      }),
+    ];
+  },
+});

@@ -1,0 +1,6 @@
+/** A size in bytes as people read it: kilobytes and megabytes of a thousand (ISO/IEC 80000-13). */
+export function fileSize(bytes: number): string {
+  if (bytes < 1000) return `${bytes} bytes`;
+  if (bytes < 999_500) return `${Math.round(bytes / 1000)} kB`;
+  return `${(bytes / 1_000_000).toFixed(1)} MB`;
+}
