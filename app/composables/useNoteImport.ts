@@ -27,9 +27,10 @@ export function useNoteImport(onTaken: () => Promise<void>) {
   }
 
   /** Reads files, one after the other, each to be looked over. */
-  const read = (files: FileList | File[]) =>
-    begin(async (id) => {
-      const list = [...files];
+  function read(files: FileList | File[]): Promise<void> {
+    // Copied at once: the field they were chosen in is emptied.
+    const list = [...files];
+    return begin(async (id) => {
       for (const [i, file] of list.entries()) {
         if (stopped) break;
         progress.value = { done: i, total: list.length, name: file.name };
@@ -45,6 +46,7 @@ export function useNoteImport(onTaken: () => Promise<void>) {
         });
       }
     });
+  }
 
   const readStarter = () => begin((id) => api(`/imports/${id}/starter`, { method: 'POST' }));
 

@@ -29,6 +29,8 @@ const reply = ref<{
   keeping(): Keeping;
   improve(): void;
 }>();
+const keepPanel = ref<{ keep(): Promise<void>; improve(): void }>();
+const improvePanel = ref<{ improve(): Promise<unknown> }>();
 const theirs = ref<{ selection(): { html?: string; text?: string } | null }>();
 
 const importing = useImport(() => void mail.refresh());
@@ -206,6 +208,7 @@ async function keepMessage() {
 
 /** What is selected in their message, else the draft or what is selected in it, else the message. */
 function keep() {
+  if (keeping.value) return void keepPanel.value?.keep();
   if (message.value && (theirs.value?.selection() || !reply.value)) return void keepMessage();
   improving.value = null;
   if (reply.value) keeping.value = { what: reply.value.keeping(), from: 'draft' };
@@ -249,6 +252,10 @@ async function meet(address: string) {
 
 // Keys: Alt and the letter of the word on the button
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape' && !event.defaultPrevented) {
+    keeping.value = null;
+    improving.value = null;
+  }
   if (!event.altKey || event.ctrlKey || event.metaKey || event.isComposing) return;
   const act: Record<string, () => unknown> = {
     KeyR: () => begin('reply'),
@@ -257,7 +264,8 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     KeyS: () => reply.value?.send(),
     KeyJ: () => reply.value?.openSearch(),
     KeyK: () => keep(),
-    KeyU: () => reply.value?.improve(),
+    KeyI: () => keepPanel.value?.improve(),
+    KeyU: () => (improving.value ? improvePanel.value?.improve() : reply.value?.improve()),
   };
   if (!act[event.code]) return;
   event.preventDefault();
@@ -296,6 +304,7 @@ function onDrop(event: DragEvent) {
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
       <ImprovePanel
         v-if="improving"
+        ref="improvePanel"
         :key="improving.insertion"
         :note="improving.note"
         :body="improving.body"
@@ -304,6 +313,7 @@ function onDrop(event: DragEvent) {
       />
       <KeepPanel
         v-else-if="keeping && (draft || keeping.from === 'draft')"
+        ref="keepPanel"
         :keeping="keeping.what"
         @kept="onKept"
         @improved="onImproved"
@@ -347,6 +357,7 @@ function onDrop(event: DragEvent) {
       />
       <KeepPanel
         v-else-if="keeping"
+        ref="keepPanel"
         :keeping="keeping.what"
         @kept="onKept"
         @improved="onImproved"

@@ -74,7 +74,7 @@ const isStale = computed(() => problem.value.includes('another window'));
 <template>
   <div class="settings">
     <h1 class="title">Settings</h1>
-    <el-form label-position="top" class="form" @submit.prevent="save">
+    <el-form label-position="top" class="form" novalidate @submit.prevent="save">
       <p v-if="problem" class="notice bad" role="alert">
         {{ problem }}
         <button v-if="isStale" type="button" class="text-button" @click="takeNewer">Show the newer page</button>

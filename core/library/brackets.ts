@@ -17,7 +17,9 @@ export function blanksFromBrackets(doc: DocJson): DocJson {
       add(text.slice(at, match.index));
       out.push({
         type: 'blank',
-        attrs: { label, kind: 'text', options: { hint: '' } },
+        // The place of the caret reads like a blank in plain text, and is one again.
+        attrs:
+          label === 'caret' ? { label, kind: 'caret', options: {} } : { label, kind: 'text', options: { hint: '' } },
         ...(node.marks && { marks: node.marks.filter(({ type }) => type !== 'link') }),
       });
       at = match.index + match[0].length;

@@ -221,7 +221,7 @@ describe('bringing notes in', () => {
     const winter = shelves.find(({ name }) => name === 'Winter')!;
     expect(shelves.find(({ id: shelf }) => shelf === winter.parentId)!.name).toBe('Care');
     expect(of('Humidity')).toMatchObject({ cue: 'hum', shelfId: winter.id, blanks: 1 });
-    expect(of('c')).toMatchObject({ subjectText: 'Prices', bodyText: 'Prices\n- Tuning [price]' });
+    expect(of('c')).toMatchObject({ subjectText: 'Prices', bodyText: 'Prices\n\n- Tuning [price]' });
     expect(of('Page').bodyText).toBe('Some words');
   });
 

@@ -215,6 +215,9 @@ const nameIn = (value: unknown, fallback: string): string => {
   return typeof name === 'string' && name.trim() ? name.trim().slice(0, 200) : fallback;
 };
 
+/** Lets other requests be answered in between: checking many notes is work without a pause of its own. */
+const breathe = () => new Promise((resolve) => setImmediate(resolve));
+
 /** Everything of a bundle, checked piece by piece; its files are kept at once, by their content. */
 async function itemsOfBundle(app: Application, owner: string, text: string): Promise<Fresh[]> {
   const bundle = openBundle(text);
@@ -244,6 +247,7 @@ async function itemsOfBundle(app: Application, owner: string, text: string): Pro
       problem('A file of the bundle', reason(error));
     }
   }
+  let looked = 0;
   const each = async (
     list: unknown[],
     kind: Fresh['kind'],
@@ -252,6 +256,7 @@ async function itemsOfBundle(app: Application, owner: string, text: string): Pro
   ) => {
     for (const [i, raw] of list.entries()) {
       const name = nameIn(raw, `${what} ${i + 1}`);
+      if (++looked % 20 === 0) await breathe();
       try {
         items.push({ kind, ...(await read(raw)) });
       } catch (error) {
@@ -320,6 +325,7 @@ async function stage(app: Application, owner: string, id: string, source: string
   let position = await nextPosition(db, owner, id);
   const items: StagedItem[] = [];
   for (const { kind, name, content, problem = '' } of fresh) {
+    if (position % 100 === 0) await breathe();
     const item: StagedItem = {
       position: position++,
       kind,

@@ -9,7 +9,7 @@ export const DOCUMENT_LIMIT = 4_000_000;
 export const bodyDoc = mixed<DocJson>({
   check: (value): value is DocJson => typeof value === 'object' && value !== null,
 })
-  .required()
+  .required('The wording is missing.')
   .test('document', function (value) {
     if (JSON.stringify(value).length > DOCUMENT_LIMIT) {
       return this.createError({ message: 'This text is too long to keep as one piece.' });

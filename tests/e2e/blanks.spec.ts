@@ -473,7 +473,7 @@ test('a sent message becomes a note, its client’s facts offered as blanks', as
   await page.getByRole('combobox', { name: 'Which messages' }).press('Enter');
   await page.getByRole('option', { name: 'Sent' }).click();
   await page.getByRole('button', { name: /Your visit/ }).click();
-  await page.getByRole('link', { name: 'Make a note of it' }).click();
+  await page.getByRole('button', { name: 'Keep as a note' }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Your visit');
   const offers = page.getByRole('region', { name: 'What looks like a blank' });
   await expect(offers).toContainText('Ada');
@@ -481,4 +481,6 @@ test('a sent message becomes a note, its client’s facts offered as blanks', as
   await expect(offers).toContainText('£240');
   await offers.getByRole('button', { name: 'Take all' }).click();
   await expect(page.getByRole('textbox', { name: 'Body' }).locator('.blank')).toHaveCount(3);
+  await page.keyboard.press('Alt+k');
+  await expect(page.getByText('Kept as “Your visit”.')).toBeVisible();
 });

@@ -236,7 +236,7 @@ test('discarding a draft and deleting a note can be undone', async ({ somebody: 
   await page.goto('/library');
   await page.getByRole('button', { name: 'Short lived' }).click();
   await page.getByRole('button', { name: 'Delete' }).click();
-  await expect(page.getByText('“Short lived” is deleted.')).toBeVisible();
+  await expect(page.getByText('“Short lived” is in the bin.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Short lived');
 });

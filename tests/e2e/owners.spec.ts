@@ -56,6 +56,18 @@ test('one account cannot read, change or guess what belongs to another, on any r
   });
   const [message] = (await json(owner, '/messages')).rows.filter((row: { attachments: number }) => row.attachments);
   const note = await json(owner, '/notes', { name: 'Mine', subject: EMPTY, body: EMPTY });
+  const shelf = await json(owner, '/shelves', { name: 'Hidden shelf' });
+  const file = await (
+    await owner.post('/api/files?use=attachment&name=hidden.txt', {
+      data: Buffer.from('hidden file'),
+      headers: { 'content-type': 'text/plain' },
+    })
+  ).json();
+  const coming = await json(owner, '/imports', {});
+  await owner.post(`/api/imports/${coming.id}/files?name=hidden.txt`, {
+    data: Buffer.from('Hidden import'),
+    headers: { 'content-type': 'application/octet-stream' },
+  });
   const lookup = await json(owner, '/lookups', { ...TABLE, name: 'Hidden prices' });
   const draft = await json(owner, '/drafts', { mode: 'reply', originalId: message.id });
   const [person] = await json(owner, '/people?address=ada@client.example');
@@ -115,6 +127,34 @@ test('one account cannot read, change or guess what belongs to another, on any r
     'DELETE /notes/[id]': { path: `/notes/${note.id}` },
     'POST /notes/[id]/restore': { path: `/notes/${note.id}/restore` },
     'POST /notes/[id]/used': { path: `/notes/${note.id}/used` },
+    'GET /notes/[id]/history': { path: `/notes/${note.id}/history` },
+    'GET /notes/[id]/constants': { path: `/notes/${note.id}/constants` },
+    'GET /notes/[id]/file/[format]': { path: `/notes/${note.id}/file/md` },
+    'GET /notes/bin': { list: true },
+    'POST /notes/move': { data: { places: [{ id: note.id, shelfId: null }] } },
+    'POST /notes/copy': { data: { ids: [note.id] } },
+    'POST /notes/pin': { data: { ids: [note.id], pinned: true } },
+    'PUT /notes/pins': { data: { ids: [note.id] }, list: true },
+    'POST /notes/delete': { data: { ids: [note.id] } },
+    'POST /notes/restore': { data: { ids: [note.id] } },
+    'GET /shelves': { list: true },
+    'POST /shelves': { data: { name: 'Strange' }, list: true },
+    'PUT /shelves/[id]': { path: `/shelves/${shelf.id}`, data: { name: 'X', version: 1 } },
+    'DELETE /shelves/[id]': { path: `/shelves/${shelf.id}` },
+    'POST /shelves/[id]/restore': { path: `/shelves/${shelf.id}/restore` },
+    'POST /files': { path: '/files?use=attachment&name=strange.txt', raw: Buffer.from('strange'), list: true },
+    'GET /files/[file]': { path: `/files/${file.file}` },
+    'POST /messages/[id]/keep': { path: `/messages/${message.id}/keep`, data: {} },
+    'POST /bundles': { data: { sender: true, people: true, past: true }, list: true },
+    'GET /imports': { list: true },
+    'POST /imports': { data: {}, list: true },
+    'GET /imports/[id]': { path: `/imports/${coming.id}` },
+    'DELETE /imports/[id]': { path: `/imports/${coming.id}` },
+    'POST /imports/[id]/files': { path: `/imports/${coming.id}/files?name=x.txt`, raw: Buffer.from('x') },
+    'POST /imports/[id]/starter': { path: `/imports/${coming.id}/starter` },
+    'GET /imports/[id]/items/[position]': { path: `/imports/${coming.id}/items/0` },
+    'PUT /imports/[id]/choices': { path: `/imports/${coming.id}/choices`, data: { choices: [] } },
+    'POST /imports/[id]/run': { path: `/imports/${coming.id}/run` },
     'GET /drafts': { list: true },
     'POST /drafts': { data: { mode: 'reply', originalId: message.id } },
     'GET /drafts/[id]': { path: `/drafts/${draft.id}` },
@@ -137,6 +177,8 @@ test('one account cannot read, change or guess what belongs to another, on any r
     await json(owner, '/people'),
     await json(owner, '/settings'),
     await json(owner, '/lookups'),
+    await json(owner, '/shelves'),
+    await json(owner, `/imports/${coming.id}`),
     await json(owner, '/answers/search', { keys: ['secret day'] }),
   ]);
   const secrets = [
@@ -147,6 +189,9 @@ test('one account cannot read, change or guess what belongs to another, on any r
     letter.id,
     sending.id,
     lookup.id,
+    shelf.id,
+    file.file,
+    coming.id,
     'secret.txt',
     'Mine',
     'Owner',
@@ -182,6 +227,8 @@ test('one account cannot read, change or guess what belongs to another, on any r
     await json(owner, '/people'),
     await json(owner, '/settings'),
     await json(owner, '/lookups'),
+    await json(owner, '/shelves'),
+    await json(owner, `/imports/${coming.id}`),
     await json(owner, '/answers/search', { keys: ['secret day'] }),
   ]);
   expect(after).toBe(before);

@@ -37,7 +37,7 @@ test('a note is written with blanks by keyboard, tried, kept, changed and found'
   await page.getByLabel('Find a note').fill('confrim');
   await expect(page.getByRole('button', { name: 'Confirm', exact: true })).toBeVisible();
   await page.getByLabel('Find a note').fill('xylophone');
-  await expect(page.getByText('No note holds these words.')).toBeVisible();
+  await expect(page.getByText('No note here answers to this.')).toBeVisible();
 });
 
 test('a note not kept yet survives a closed window; one changed elsewhere is not overwritten', async ({
@@ -55,11 +55,25 @@ test('a note not kept yet survives a closed window; one changed elsewhere is not
   const note = await (await page.request.get(`/api/notes/${id}`)).json();
   await page.request.put(`/api/notes/${id}`, { data: { ...note, name: 'Shared elsewhere' } });
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByRole('alert')).toContainText('changed in another window');
-  await expect(body).toContainText('Second, not kept.');
-  await page.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(page.getByText('both changes are in it')).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Shared elsewhere');
+  const now = async () => (await page.request.get(`/api/notes/${id}`)).json();
+  expect(await now()).toMatchObject({ name: 'Shared elsewhere', bodyText: 'Second, not kept.' });
+
+  // The same place written in two ways: both are shown, and the choice is the writer's.
+  await body.fill('Third, from here.');
+  await page.request.put(`/api/notes/${id}`, {
+    data: { ...(await now()), body: { type: 'doc', content: [paragraph(text('Third, from there.'))] } },
+  });
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  const merge = page.getByRole('alert', { name: 'Two versions of this note' });
+  await expect(merge).toContainText('Third, from here.');
+  await expect(merge).toContainText('Third, from there.');
+  expect((await now()).bodyText).toBe('Third, from there.');
+  await merge.getByRole('button', { name: 'Put them together like this' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Kept', { exact: true })).toBeVisible();
-  expect((await (await page.request.get(`/api/notes/${id}`)).json()).bodyText).toBe('Second, not kept.');
+  expect((await now()).bodyText).toBe('Third, from here.\nThird, from there.');
 });
 
 test('two blanks of one label that ask different things are refused, with the reason', async ({
@@ -199,6 +213,9 @@ test('the demo is one click away, and every view meets the access rules in both 
     await page.getByRole('button', { name: 'Discard' }).click();
     await expect(page.getByText('Draft discarded.')).toBeVisible();
     await page.goto('/library');
+    await page.getByLabel('Choose Running late').click();
+    await expect(page.getByRole('toolbar', { name: 'The notes chosen' })).toBeVisible();
+    await expectAccessible(page);
     await page.getByRole('button', { name: 'Confirm an appointment' }).click();
     await expect(page.getByRole('region', { name: 'Try the note' })).toBeVisible();
     await expectAccessible(page);
@@ -207,6 +224,9 @@ test('the demo is one click away, and every view meets the access rules in both 
       .getByText('Thank you for the code')
       .click({ position: { x: 5, y: 5 } });
     await expect(page.getByRole('form', { name: 'The chosen passage' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('tab', { name: 'History' }).click();
+    await expect(page.getByText('This note was never changed.')).toBeVisible();
     await expectAccessible(page);
     await page.goto('/lookups');
     await page.getByRole('button', { name: /^Services/ }).click();

@@ -26,13 +26,14 @@ function toBench() {
 }
 
 function onKey(event: KeyboardEvent) {
-  if (event.key === 'Escape') return emit('close');
-  if (event.key !== 'Enter' && !(event.altKey && event.code === 'KeyU')) return;
-  if (event.target !== main.value && event.key === 'Enter') return;
+  // A list that is open closes first.
+  if (event.key === 'Escape' && !(event.target as HTMLElement).closest('.el-select')) return emit('close');
+  if (event.key !== 'Enter' || event.target !== main.value) return;
   event.preventDefault();
-  event.stopPropagation();
   void improve();
 }
+
+defineExpose({ improve });
 </script>
 
 <template>

@@ -65,6 +65,7 @@ function putBack(part: 'signature' | 'quoted') {
   const { doc } = body.state;
   body.commands.insertContentAt(doc.content.size, [{ type: 'paragraph' }, ...left[part]!.content!]);
   left[part] = null;
+  body.commands.focus('end');
 }
 
 const similar = shallowRef<NoteRow[]>([]);
@@ -88,13 +89,12 @@ function toBench() {
 }
 
 function onKey(event: KeyboardEvent) {
-  if (event.key === 'Escape' && !event.defaultPrevented) return emit('close');
-  const act = { KeyK: keep, KeyI: () => near.value?.improve() }[event.code];
-  if (!event.altKey || !act) return;
-  event.preventDefault();
-  event.stopPropagation();
-  void act();
+  // A list that is open closes first.
+  if (event.key === 'Escape' && !(event.target as HTMLElement).closest('.el-select')) return emit('close');
 }
+
+// Where the focus is does not matter: the keys mean this panel while it is open.
+defineExpose({ keep, improve: () => near.value?.improve() });
 </script>
 
 <template>

@@ -17,7 +17,7 @@ const text = ({ row, terms }: FoundNote) =>
 </script>
 
 <template>
-  <ul ref="list" class="matches" role="listbox" aria-label="Notes found">
+  <ul ref="list" class="matches" role="listbox" tabindex="0" aria-label="Notes found">
     <li
       v-for="(hit, i) in found"
       :id="`${prefix}-${i}`"

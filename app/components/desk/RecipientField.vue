@@ -37,7 +37,7 @@ async function suggest(value: string, show: (found: { value: string }[]) => void
 </script>
 
 <template>
-  <div class="field">
+  <div class="recipient">
     <label :for="id" class="small soft">{{ label }}</label>
     <el-autocomplete
       :id="id"
@@ -54,7 +54,7 @@ async function suggest(value: string, show: (found: { value: string }[]) => void
 </template>
 
 <style scoped>
-.field {
+.recipient {
   display: grid;
   grid-template-columns: 56px minmax(0, 1fr);
   align-items: center;

@@ -115,13 +115,6 @@ function onSearchKey(event: KeyboardEvent): boolean {
   return false;
 }
 
-/** A cue with a space behind it turns into its note. */
-watch(search, (open) => {
-  const cue = /^(\S+) $/.exec(open?.query ?? '')?.[1]?.toLowerCase();
-  const row = cue && notes.rows.find((other) => other.cue.toLowerCase() === cue);
-  if (row && !inserting) void insert(row.id, open!.range);
-});
-
 /** What is typed while a note is fetched belongs to its first question, or to the letter behind it. */
 let inserting = false;
 let typedAhead: ({ text: string } | { key: string })[] = [];

@@ -13,9 +13,10 @@ const HEADINGS = [
   { value: 2, label: 'Heading, smaller' },
   { value: 3, label: 'Heading, smallest' },
 ];
+const INK = 'ink';
 /** Few, and each readable on white and on the dark grounds of other programs. */
 const COLOURS = [
-  { value: '', label: 'Ink' },
+  { value: INK, label: 'Ink' },
   { value: '#b3261e', label: 'Red' },
   { value: '#1f6b3a', label: 'Green' },
   { value: '#1f4f9e', label: 'Blue' },
@@ -44,10 +45,10 @@ const setLevel = (value: number) =>
 
 const colour = computed(() => {
   void seen.value;
-  return String(props.editor.getAttributes('colour').value ?? '');
+  return String(props.editor.getAttributes('colour').value ?? INK);
 });
 const setColour = (value: string) =>
-  value ? run().setMark('colour', { value }).run() : run().unsetMark('colour').run();
+  value === INK ? run().unsetMark('colour').run() : run().setMark('colour', { value }).run();
 
 const centred = computed(() => {
   void seen.value;
@@ -160,12 +161,17 @@ function setLink() {
   align-items: center;
 }
 
+.bar :deep(.text-button) {
+  padding: 2px 4px;
+  font-size: 13px;
+}
+
 .level {
-  width: 92px;
+  width: 86px;
 }
 
 .colour {
-  width: 84px;
+  width: 78px;
 }
 
 [aria-pressed='true'] {

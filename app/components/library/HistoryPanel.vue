@@ -57,17 +57,13 @@ const about = computed(() =>
       This note was never changed. From the next change on, the former wording is kept here.
     </p>
     <template v-else>
-      <ul class="list" role="listbox" aria-label="Former wordings">
-        <li
-          v-for="(wording, i) in former"
-          :key="wording.version"
-          role="option"
-          :aria-selected="wording.version === chosen"
-        >
+      <ul class="list" aria-label="Former wordings">
+        <li v-for="(wording, i) in former" :key="wording.version">
           <button
             type="button"
             class="row"
             :class="{ current: wording.version === chosen }"
+            :aria-current="wording.version === chosen"
             @click="chosen = wording.version"
           >
             <span>{{ when_(wording.madeAt) }}</span><span class="small soft">then {{ about[i] }}</span>

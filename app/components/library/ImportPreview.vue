@@ -166,7 +166,13 @@ async function look(item: ImportItem) {
       </p>
       <div v-bind="containerProps" class="list" tabindex="0" role="list" :aria-label="group?.title">
         <div v-bind="wrapperProps">
-          <div v-for="{ data: item } in list" :key="item.position" role="listitem" class="item">
+          <div
+            v-for="{ data: item } in list"
+            :key="item.position"
+            role="listitem"
+            class="item"
+            :class="{ bad: item.problem }"
+          >
             <span class="small soft kind">{{ KINDS[item.kind] }}</span>
             <span class="name" dir="auto" :title="item.name">{{ item.name }}</span>
             <span class="small soft source" :title="item.source">{{ item.source }}</span>
@@ -304,8 +310,11 @@ h2 {
   white-space: nowrap;
 }
 
+.item.bad {
+  grid-template-columns: 56px minmax(0, 0.6fr) minmax(0, 0.5fr) minmax(0, 1.6fr);
+}
+
 .wrong {
-  grid-column: span 2;
   color: var(--warn);
   line-height: 1.2;
 }

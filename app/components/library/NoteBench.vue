@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3';
+import { useEventListener } from '@vueuse/core';
 import type { FormerWording, Note, NoteRow } from '#shared/types/wire';
 import { noteSchema, type NoteInput } from '#shared/schemas/note';
 import { definitions } from '../../../core/blank/blanks';
@@ -116,6 +117,9 @@ function onKey(event: KeyboardEvent) {
   void act();
 }
 
+// Where the focus is does not matter while the bench is open.
+useEventListener(window, 'keydown', onKey);
+
 const nameInput = ref<{ focus(): void }>();
 onMounted(async () => {
   await nextTick();
@@ -124,7 +128,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <section class="bench" :aria-label="note ? `Note: ${note.name}` : 'New note'" @keydown="onKey">
+  <section class="bench" :aria-label="note ? `Note: ${note.name}` : 'New note'">
     <div class="write">
       <MergePanel v-if="conflict" :parts="conflict.parts" :others="conflict.others" @take="merge" />
       <p v-else-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>

@@ -13,10 +13,8 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [part: Partial<NoteInput>] }>();
 
 const shelves = useShelvesStore();
-const NONE = '';
-const isOpen = ref(
-  Boolean(props.content.description || props.content.to.length || props.content.cc.length || props.content.bcc.length),
-);
+const NONE = 'none';
+const isOpen = ref([props.content.to, props.content.cc, props.content.bcc].some((boxes) => boxes.length > 0));
 const set = (part: 'to' | 'cc' | 'bcc', boxes: Mailbox[]) => emit('change', { [part]: boxes });
 const files = ref<{ add(files: File[]): Promise<void> }>();
 defineExpose({ attach: (list: File[]) => files.value?.add(list) });
@@ -34,19 +32,11 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
           filterable
           aria-label="Shelf"
           class="shelf"
-          @change="(value: string) => emit('change', { shelfId: value || null })"
+          @change="(value: string) => emit('change', { shelfId: value === NONE ? null : value })"
         >
           <el-option :value="NONE" label="On no shelf" />
           <el-option v-for="shelf in shelves.choices" :key="shelf.id" :value="shelf.id" :label="shelf.name" />
         </el-select>
-        <button
-          v-if="proposed && proposed !== content.shelfId"
-          type="button"
-          class="text-button small"
-          @click="emit('change', { shelfId: proposed })"
-        >
-          On “{{ shelves.byId.get(proposed)?.name }}”, like similar ones
-        </button>
         <label for="note-cue">Cue</label>
         <el-input
           id="note-cue"
@@ -54,36 +44,45 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
           size="small"
           maxlength="20"
           class="cue"
-          title="Typed after ,, in a letter, with a space behind it, it turns into this note"
+          title="Typed after ,, in a letter it comes first, and Enter puts the note in"
           @update:model-value="(cue: string) => emit('change', { cue })"
         />
-        <button type="button" class="text-button small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
-          {{ isOpen ? 'Fold' : 'Description, recipients' }}
-        </button>
       </span>
     </div>
+    <p v-if="proposed && proposed !== content.shelfId" class="line">
+      <span /><span>
+        <button type="button" class="text-button small" @click="emit('change', { shelfId: proposed })">
+          On “{{ shelves.byId.get(proposed)?.name }}”, like similar ones
+        </button></span
+      >
+    </p>
     <p v-if="problems.cue" class="small wrong" role="alert">{{ problems.cue }}</p>
+    <div class="line">
+      <label for="note-about">About</label>
+      <el-input
+        id="note-about"
+        :model-value="content.description"
+        size="small"
+        maxlength="500"
+        placeholder="What it is for, in a line; found by the search too"
+        @update:model-value="(description: string) => emit('change', { description })"
+      />
+    </div>
     <template v-if="isOpen">
-      <div class="line">
-        <label for="note-about">About</label>
-        <el-input
-          id="note-about"
-          :model-value="content.description"
-          size="small"
-          maxlength="500"
-          placeholder="What it is for, in a line; found by the search too"
-          @update:model-value="(description: string) => emit('change', { description })"
-        />
-      </div>
       <RecipientField label="To" :boxes="content.to" @change="(boxes) => set('to', boxes)" />
       <RecipientField label="Cc" :boxes="content.cc" @change="(boxes) => set('cc', boxes)" />
       <RecipientField label="Bcc" :boxes="content.bcc" @change="(boxes) => set('bcc', boxes)" />
     </template>
-    <AttachmentList
-      ref="files"
-      :attachments="content.attachments"
-      @change="(attachments) => emit('change', { attachments })"
-    />
+    <div class="row">
+      <AttachmentList
+        ref="files"
+        :attachments="content.attachments"
+        @change="(attachments) => emit('change', { attachments })"
+      />
+      <button type="button" class="text-button small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+        {{ isOpen ? 'Fold the recipients' : 'Recipients' }}
+      </button>
+    </div>
   </div>
 </template>
 
@@ -107,7 +106,8 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
 }
 
 .shelf {
-  width: 170px;
+  flex: 1 1 150px;
+  max-width: 240px;
 }
 
 .cue {

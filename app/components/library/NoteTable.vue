@@ -234,7 +234,7 @@ defineExpose({ focusRow });
 
 .line {
   display: grid;
-  grid-template-columns: 28px minmax(200px, 1.2fr) minmax(90px, 0.6fr) minmax(120px, 1.6fr) 48px 92px 92px;
+  grid-template-columns: 28px minmax(200px, 1.7fr) minmax(90px, 0.7fr) minmax(120px, 1.4fr) 48px 88px 88px;
   align-items: center;
   gap: 0 var(--s2);
   height: 30px;
@@ -259,6 +259,10 @@ defineExpose({ focusRow });
   color: var(--ink-soft);
   font-size: var(--text-small);
   border-bottom-color: var(--rule-strong);
+}
+
+.head > span {
+  font-size: var(--text-small);
 }
 
 .label svg {

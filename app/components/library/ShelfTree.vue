@@ -79,6 +79,16 @@ function moveChosen(step: 'up' | 'down' | 'in' | 'out') {
   }
 }
 
+/** The tree is drawn anew after a move; the focus stays with the shelf. */
+watch(
+  () => shelves.rows,
+  async () => {
+    if (!document.activeElement?.closest('.tree')) return;
+    await nextTick();
+    document.querySelector<HTMLElement>(`.tree [data-key="${props.place}"]`)?.focus();
+  },
+);
+
 function onKey(event: KeyboardEvent) {
   const step = ({ ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'in', ArrowLeft: 'out' } as const)[event.key];
   if (!event.altKey || !step) return;

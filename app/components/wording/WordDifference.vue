@@ -8,10 +8,24 @@ const props = defineProps<{ before: DocJson; after: DocJson }>();
 const changes = computed(() => difference(parseDoc(props.before), parseDoc(props.after)));
 const isSame = computed(() => changes.value.every(({ kind }) => kind === 'same'));
 const looksOther = computed(() => isSame.value && !parseDoc(props.before).eq(parseDoc(props.after)));
+
+/** What changed is what is looked for: the first of it is brought into sight. */
+const root = ref<HTMLElement>();
+watch(
+  changes,
+  () =>
+    nextTick(() => {
+      const first = root.value?.querySelector<HTMLElement>('ins, del');
+      const frame = root.value?.parentElement;
+      if (frame)
+        frame.scrollTop = first ? first.getBoundingClientRect().top - root.value!.getBoundingClientRect().top - 24 : 0;
+    }),
+  { immediate: true },
+);
 </script>
 
 <template>
-  <div class="letter difference" dir="auto">
+  <div ref="root" class="letter difference" dir="auto">
     <p v-if="looksOther" class="small soft words">The words are the same; the formatting is not.</p>
     <template v-for="(change, i) in changes" :key="i"
       ><del v-if="change.kind === 'out'"><span class="visually-hidden">taken out: </span>{{ change.text }}</del
