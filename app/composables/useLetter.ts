@@ -31,7 +31,7 @@ interface Surroundings {
   onPlace(place: Pick<Place, 'insertion' | 'label'>): void;
   onPassage(insertion: string, place: string): void;
   /** What becomes of pictures and files that are pasted or dropped. */
-  paste: typeof PasteFromElsewhere.options;
+  paste: Partial<typeof PasteFromElsewhere.options>;
   /** Takes what is typed, or a key pressed, while a note is on its way into the letter; false when none is. */
   hold(typed: { text: string } | { key: string }): boolean;
 }

@@ -2,8 +2,9 @@ import { Extension } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import { Slice, type Node } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
-import { docOf, readHtml } from '../../core/note/read';
+import { docOf, readHtml, readText, type ReadBlock } from '../../core/note/read';
 import { schema as noteSchema } from '../../core/note/schema';
+import { unwrapped } from '../../core/message/unwrap';
 import { fit } from '../../core/note/fit';
 
 interface Options {
@@ -13,6 +14,8 @@ interface Options {
   attach: ((files: File[]) => void) | null;
   /** What could not be taken along, in words. */
   remark(message: string): void;
+  /** What of pasted wording is to be put in; null when all of it is. Not asked where something is written already. */
+  own: ((blocks: ReadBlock[], markup: boolean) => ReadBlock[]) | null;
 }
 
 const DATA_PICTURE = /data:image\/(?:png|jpe?g|gif|webp);base64,[A-Za-z0-9+/=]+/gi;
@@ -36,16 +39,17 @@ function put(view: EditorView, doc: Node): void {
  */
 export const PasteFromElsewhere = Extension.create<Options>({
   name: 'pasteFromElsewhere',
-  addOptions: () => ({ picture: async () => null, attach: null, remark: () => {} }),
+  addOptions: () => ({ picture: async () => null, attach: null, remark: () => {}, own: null }),
   addProseMirrorPlugins() {
-    const { picture, attach, remark } = this.options;
+    const { picture, attach, remark, own } = this.options;
+    const isEmpty = (view: EditorView) => !view.state.doc.textContent.trim();
 
     async function takeHtml(view: EditorView, html: string) {
       const kept = new Map<string, { file: string } | null>();
       for (const source of new Set(html.match(DATA_PICTURE) ?? []))
         kept.set(source, await picture(await blobOf(source), 'picture'));
       const { blocks, picturesLeft } = readHtml(html, (source) => kept.get(source.replace(/\s+/g, '')) ?? null);
-      put(view, noteSchema.nodeFromJSON(docOf(blocks)));
+      put(view, noteSchema.nodeFromJSON(docOf(own && isEmpty(view) ? own(blocks, true) : blocks)));
       const dropped = [...kept.values()].filter((one) => !one).length;
       if (picturesLeft > dropped)
         remark(
@@ -78,6 +82,11 @@ export const PasteFromElsewhere = Extension.create<Options>({
       const files = [...(data?.files ?? [])];
       if (html && !html.includes('data-pm-slice')) {
         void takeHtml(view, html);
+        return true;
+      }
+      const text = data?.getData('text/plain') ?? '';
+      if (!html && own && text.includes('\n') && isEmpty(view)) {
+        put(view, noteSchema.nodeFromJSON(docOf(own(readText(unwrapped(text)), false))));
         return true;
       }
       if (!html && files.length) {

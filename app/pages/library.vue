@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core';
 import { Download, FolderInput, Plus, Search } from 'lucide-vue-next';
-import type { Note, NoteRow } from '#shared/types/wire';
+import type { Keeping, Note, NoteRow } from '#shared/types/wire';
 import type { SortKey } from '~/components/library/NoteTable.vue';
+import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
 
@@ -194,10 +195,33 @@ async function lookForUnfinished() {
 }
 const fileInput = ref<HTMLInputElement>();
 function bring(files: FileList | null) {
-  if (!files?.length) return;
-  void choose('');
-  void work.read(files);
+  const list = [...(files ?? [])];
   if (fileInput.value) fileInput.value.value = '';
+  if (!list.length) return;
+  if (list.length === 1 && /\.eml$/i.test(list[0]!.name)) return void bringMessage(list[0]!);
+  void choose('');
+  void work.read(list);
+}
+
+/** One message goes to the bench, where what was left out of it can be put back. */
+async function bringMessage(file: File) {
+  problem.value = '';
+  try {
+    const keeping = await api<Keeping>('/messages/keeping', {
+      method: 'POST',
+      body: file,
+      headers: { 'content-type': 'application/octet-stream' },
+    });
+    const { signature, quoted, remarks, person } = keeping;
+    useKeepStore().bring('new', {
+      input: noteOf(keeping),
+      origin: originOf(person, null),
+      left: { signature, quoted, remarks },
+    });
+    await choose('new');
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
 }
 const dropping = ref(0);
 const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files');

@@ -1,11 +1,20 @@
 import { defineStore } from 'pinia';
 import type { NoteInput } from '#shared/schemas/note';
 import type { Origin } from '../../core/blank/candidates';
+import type { DocJson } from '../../core/note/schema';
 
 /** Wording brought to the bench: what the note is to say, and who it was written to. */
 export interface Brought {
   input: NoteInput;
   origin: Origin | null;
+  /** What was left out of a message, to be put back. */
+  left?: LeftOutParts;
+}
+
+export interface LeftOutParts {
+  signature: DocJson | null;
+  quoted: DocJson | null;
+  remarks: string[];
 }
 
 /** Carries wording from where it is to the bench, once. */
@@ -13,11 +22,12 @@ export const useKeepStore = defineStore('keep', () => {
   const waiting = new Map<string, Brought>();
 
   /** @param noteId the note whose wording it is to become; `new` for a new note */
-  function bring(noteId: string, { input, origin }: Brought): void {
+  function bring(noteId: string, { input, origin, left }: Brought): void {
     const { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments } = input;
     waiting.set(noteId, {
       input: { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments },
       origin,
+      left,
     });
   }
 

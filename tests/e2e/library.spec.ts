@@ -428,3 +428,43 @@ test('ten thousand notes: the library opens, is searched and sorted without wait
   await page.getByRole('button', { name: 'Name', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Note 9999', exact: true })).toBeVisible();
 });
+
+test('a message as a file, or pasted, comes to the bench without signature and history, which can be put back', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/library');
+  const text =
+    'Dear Robin,\r\n\r\nthe piano is in the hall.\r\n\r\n-- \r\nAda Marsh\r\n\r\nOn 22 Nov 2026, Robin wrote:\r\n> Where is it?';
+  await page
+    .getByLabel('Files with notes')
+    .setInputFiles([
+      { name: 'one.eml', mimeType: 'message/rfc822', buffer: clientMessage({ subject: 'AW: Where it is', text }) },
+    ]);
+  const body = page.getByRole('textbox', { name: 'Body' });
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Where it is');
+  await expect(body).toContainText('the piano is in the hall.');
+  await expect(body).not.toContainText('Ada Marsh');
+  await expect(page.getByText('The quoted history (2 lines) was left out.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it back' }).first().click();
+  await expect(body).toContainText('Ada Marsh');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+
+  await page.getByRole('button', { name: 'New note' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('');
+  await body.click();
+  await page.evaluate(
+    (pasted) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', pasted);
+      document.activeElement!.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    },
+    text.replace('hall', 'church'),
+  );
+  await expect(body).toContainText('the piano is in the church.');
+  await expect(body).not.toContainText('Where is it?');
+  await expect(page.getByText('The quoted history (2 lines) was left out.')).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('the piano is in the church.');
+});

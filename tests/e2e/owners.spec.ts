@@ -145,6 +145,7 @@ test('one account cannot read, change or guess what belongs to another, on any r
     'POST /files': { path: '/files?use=attachment&name=strange.txt', raw: Buffer.from('strange'), list: true },
     'GET /files/[file]': { path: `/files/${file.file}` },
     'POST /messages/[id]/keep': { path: `/messages/${message.id}/keep`, data: {} },
+    'POST /messages/keeping': { raw: clientMessage({ id: 'kept' }), list: true },
     'POST /bundles': { data: { sender: true, people: true, past: true }, list: true },
     'GET /imports': { list: true },
     'POST /imports': { data: {}, list: true },

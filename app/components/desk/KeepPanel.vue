@@ -83,7 +83,11 @@ async function improve(note: Note) {
 }
 
 function toBench() {
-  useKeepStore().bring('new', { input: { ...toRaw(content) } as NoteInput, origin: origin.value });
+  useKeepStore().bring('new', {
+    input: { ...toRaw(content) } as NoteInput,
+    origin: origin.value,
+    left: { ...left, remarks: props.keeping.remarks },
+  });
   emit('close');
   void navigateTo({ path: '/library', query: { note: 'new' } });
 }

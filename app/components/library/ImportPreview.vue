@@ -13,7 +13,7 @@ const { current, step, progress, problem } = props.work;
 
 const GROUPS: { verdict: ImportVerdict; title: string; about: string }[] = [
   { verdict: 'conflict', title: 'Of the same name', about: 'There is a note of this name with another wording.' },
-  { verdict: 'new', title: 'New', about: '' },
+  { verdict: 'new', title: 'New', about: 'Of messages, the signature and the quoted history are left out.' },
   { verdict: 'same', title: 'There already', about: 'Word for word as in your library.' },
   { verdict: 'problem', title: 'Could not be read', about: '' },
 ];

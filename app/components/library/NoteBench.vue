@@ -6,14 +6,20 @@ import { noteSchema, type NoteInput } from '#shared/schemas/note';
 import { definitions } from '../../../core/blank/blanks';
 import { blankKey } from '../../../core/blank/key';
 import { checkNote, type NoteProblem } from '../../../core/note/check';
+import { proposedName } from '../../../core/library/name';
+import { partsOf, signatureText } from '../../../core/message/own';
+import { docOf, type ReadBlock } from '../../../core/note/read';
 import { parseDoc, type DocJson } from '../../../core/note/schema';
-import { useKeepStore } from '~/stores/keep';
+import { toText } from '../../../core/note/text';
+import { useAccountStore } from '~/stores/account';
+import { useKeepStore, type LeftOutParts } from '~/stores/keep';
 import { useLookupsStore } from '~/stores/lookups';
 
 /** A note on the bench; without one, a new note is written, from what was brought along if there is something. */
 const props = defineProps<{ note: Note | null }>();
 const emit = defineEmits<{ kept: [note: Note]; open: [id: string]; remove: []; close: [] }>();
 
+const account = useAccountStore();
 const lookups = useLookupsStore();
 const brought = useKeepStore().take(props.note?.id ?? 'new');
 const form = useForm(noteSchema);
@@ -22,6 +28,24 @@ const keeping = useNoteKeeping(() => props.note, brought?.input ?? null, form);
 const { content, dirty, conflict, joined, touch } = keeping;
 const pictures = usePictures();
 const remark = ref('');
+/** What was left out of a message that was brought or pasted. */
+const left = reactive<LeftOutParts>(brought?.left ?? { signature: null, quoted: null, remarks: [] });
+
+/** Of a message pasted into an empty note only what was written now is taken; the rest can be put back. */
+function ownOf(blocks: ReadBlock[], markup: boolean): ReadBlock[] {
+  const parts = partsOf(blocks, [signatureText(account.settings!.signature)], markup);
+  left.signature = parts.signature.length ? docOf(parts.signature) : null;
+  left.quoted = parts.quoted.length ? docOf(parts.quoted) : null;
+  if (!content.name.trim()) set({ name: proposedName('', toText(parseDoc(docOf(parts.own)))) });
+  return parts.own;
+}
+
+function putBack(part: 'signature' | 'quoted') {
+  body.commands.insertContentAt(body.state.doc.content.size, [{ type: 'paragraph' }, ...left[part]!.content!]);
+  left[part] = null;
+  body.commands.focus('end');
+}
+
 const placeFields = ref<{ attach(files: File[]): void }>();
 
 const editors = useNoteEditors(
@@ -35,6 +59,7 @@ const editors = useNoteEditors(
     picture: pictures.picture,
     attach: (files) => placeFields.value?.attach(files),
     remark: (message) => (remark.value = message),
+    own: props.note ? null : ownOf,
   },
 );
 const { subject, body, chosen, passage, selected, put, take, changeBlank, makePassage, changePassage, fixPassage } =
@@ -133,6 +158,7 @@ onMounted(async () => {
       <MergePanel v-if="conflict" :parts="conflict.parts" :others="conflict.others" @take="merge" />
       <p v-else-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
       <p v-if="joined" class="notice" role="status">{{ joined }}</p>
+      <LeftOut v-bind="left" @back="putBack" />
       <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
       <p v-if="pictures.problem.value || remark" class="notice bad" role="alert">
         {{ pictures.problem.value || remark }}

@@ -2,7 +2,7 @@
 import { ArrowDown, ArrowUp, Paperclip, Pin } from 'lucide-vue-next';
 import { useVirtualList } from '@vueuse/core';
 import type { NoteRow } from '#shared/types/wire';
-import { markWords } from '../../../core/search/mark';
+import { excerpt, markWords } from '../../../core/search/mark';
 import { useAccountStore } from '~/stores/account';
 import { useShelvesStore } from '~/stores/shelves';
 
@@ -52,7 +52,12 @@ const columns = computed<{ key: SortKey | ''; label: string; class: string }[]>(
 ]);
 
 const day = (at: number) => (at ? when(at, account.settings!.locale, account.settings!.timeZone, false) : 'never');
-const begins = ({ description, bodyText }: NoteRow) => (description || bodyText).slice(0, 300).replace(/\s+/g, ' ');
+/** The beginning, or while something is looked for the part that matched. */
+function begins({ id, description, subjectText, bodyText }: NoteRow): string {
+  const words = props.terms.get(id);
+  if (words) return excerpt([description, subjectText, bodyText].filter(Boolean).join(' — '), words, 120);
+  return (description || bodyText).slice(0, 300).replace(/\s+/g, ' ');
+}
 const parts = (text: string, { id }: NoteRow) => markWords(text, props.terms.get(id) ?? []);
 
 const all = computed(() => props.rows.length > 0 && props.rows.every(({ id }) => props.chosen.has(id)));
