@@ -68,6 +68,7 @@ const shown = computed<NoteRow[]>(() => {
   const compare = {
     name: (a: NoteRow, b: NoteRow) => collator.compare(a.name, b.name),
     shelf: (a: NoteRow, b: NoteRow) => collator.compare(path(a), path(b)) || collator.compare(a.name, b.name),
+    begins: (a: NoteRow, b: NoteRow) => collator.compare(a.description || a.bodyText, b.description || b.bodyText),
     used: (a: NoteRow, b: NoteRow) => a.used - b.used,
     lastUsed: (a: NoteRow, b: NoteRow) => a.lastUsed - b.lastUsed,
     updatedAt: (a: NoteRow, b: NoteRow) => a.updatedAt - b.updatedAt,

@@ -1,11 +1,10 @@
+import { isAttribution, isShortAttribution } from './history';
+
 /** A plain-text message in two parts: what was written now, and the history quoted under it. */
 export interface QuotedText {
   own: string;
   quoted: string;
 }
-
-const ATTRIBUTION =
-  /(wrote|writes|schrieb|écrit|escribió|escreveu|ha scritto|schreef|skrev|kirjoitti|написал\S*|пише|napisał\S*)(\s.{0,100})?:\s*$/i;
 
 /**
  * Splits the quoted history off the end of a plain-text message: the last unbroken run of lines that start with `>`
@@ -21,7 +20,7 @@ export function splitQuoted(text: string): QuotedText {
   let above = start;
   while (above > 0 && !lines[above - 1]!.trim()) above--;
   // An attribution may be wrapped onto a second line.
-  if (above > 0 && ATTRIBUTION.test(lines[above - 1]!)) {
+  if (above > 0 && (isAttribution(lines[above - 1]!) || isShortAttribution(lines[above - 1]!))) {
     above--;
     if (
       above > 0 &&

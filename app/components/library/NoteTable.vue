@@ -6,7 +6,7 @@ import { excerpt, markWords } from '../../../core/search/mark';
 import { useAccountStore } from '~/stores/account';
 import { useShelvesStore } from '~/stores/shelves';
 
-export type SortKey = 'name' | 'shelf' | 'used' | 'lastUsed' | 'updatedAt' | 'createdAt' | 'pins' | 'match';
+export type SortKey = 'name' | 'shelf' | 'begins' | 'used' | 'lastUsed' | 'updatedAt' | 'createdAt' | 'pins' | 'match';
 
 /** The notes as a table of any length: sorted by any column, many chosen at once, moved by keyboard. */
 const props = defineProps<{
@@ -34,13 +34,13 @@ const HEIGHT = 30;
 const rows = computed(() => props.rows);
 const { list, containerProps, wrapperProps, scrollTo } = useVirtualList(rows, { itemHeight: HEIGHT, overscan: 15 });
 
-const columns = computed<{ key: SortKey | ''; label: string; class: string }[]>(() => [
+const columns = computed<{ key: SortKey; label: string; class: string }[]>(() => [
   { key: 'name', label: 'Name', class: 'name' },
   ...(props.narrow
     ? []
     : [
         { key: 'shelf' as const, label: 'Shelf', class: 'shelf' },
-        { key: '' as const, label: 'Begins', class: 'begins' },
+        { key: 'begins' as const, label: 'Begins', class: 'begins' },
       ]),
   { key: 'used', label: 'Used', class: 'used' },
   ...(props.narrow
@@ -55,7 +55,7 @@ const day = (at: number) => (at ? when(at, account.settings!.locale, account.set
 /** The beginning, or while something is looked for the part that matched. */
 function begins({ id, description, subjectText, bodyText }: NoteRow): string {
   const words = props.terms.get(id);
-  if (words) return excerpt([description, subjectText, bodyText].filter(Boolean).join(' — '), words, 120);
+  if (words) return excerpt([description, subjectText, bodyText].filter(Boolean).join(' — '), words, 60);
   return (description || bodyText).slice(0, 300).replace(/\s+/g, ' ');
 }
 const parts = (text: string, { id }: NoteRow) => markWords(text, props.terms.get(id) ?? []);
