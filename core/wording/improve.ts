@@ -15,12 +15,22 @@ const pieces = (node: Node): string[] => signs(node).toLowerCase().match(PIECES)
 /** Turns what one insertion put into a letter back into what the note says. */
 class Unfiller {
   readonly #blanks: Map<string, BlankDef>;
+  /** Links and colours in which blanks of the note stand; those of a value are the value's own. */
+  readonly #marks = new Map<string, readonly Mark[]>();
 
   constructor(
     readonly insertion: string,
     blanks: BlankDef[],
+    note?: Node,
   ) {
     this.#blanks = new Map(blanks.map((blank) => [blankKey(blank.label), blank]));
+    note?.descendants((node) => {
+      if (node.type.name === 'blank')
+        this.#marks.set(
+          blankKey(node.attrs.label),
+          node.marks.filter(({ type }) => type.name === 'link' || type.name === 'colour'),
+        );
+    });
   }
 
   #blank(label: string, marks: readonly Mark[]): Node {
@@ -49,17 +59,20 @@ class Unfiller {
       const filled = child.marks
         .filter(({ type, attrs }) => type.name === 'filled' && attrs.insertion === this.insertion)
         .sort((a, b) => String(a.attrs.place).length - String(b.attrs.place).length)[0];
-      const rest = this.#marks(child.marks);
+      const rest = this.#plain(child.marks);
       if (filled) {
-        const { place, label, around, value } = filled.attrs;
+        const { place, label, around } = filled.attrs;
         if (place !== open) {
           // What its own wording brought along in formatting goes with it.
-          const own = String(around).split(' ');
-          const kept =
-            String(value) === child.text
-              ? rest
-              : rest.filter(({ type }) => own.includes(type.name) || type.name === 'stretch');
-          out.push(this.#blank(String(label), kept));
+          const own = [...String(around).split(' '), 'stretch'];
+          const kept = rest.filter(({ type }) => own.includes(type.name));
+          const outer = this.#marks.get(blankKey(String(label))) ?? [];
+          out.push(
+            this.#blank(
+              String(label),
+              outer.reduce((set, mark) => mark.addToSet(set), kept),
+            ),
+          );
         }
         open = place;
         return;
@@ -75,7 +88,7 @@ class Unfiller {
   }
 
   /** Formatting without what belongs to a draft. */
-  #marks(marks: readonly Mark[]): readonly Mark[] {
+  #plain(marks: readonly Mark[]): readonly Mark[] {
     return marks
       .filter(({ type }) => type.name !== 'filled')
       .map((mark) =>
@@ -190,7 +203,7 @@ function withoutCaret(node: Node): Node {
  * @returns the new body, or null when nothing of the note stands in the letter any more
  */
 export function improved(note: Node, letter: Node, insertion: string, blanks: BlankDef[]): Node | null {
-  const unfiller = new Unfiller(insertion, blanks);
+  const unfiller = new Unfiller(insertion, blanks, note);
   const blocks: Node[] = [];
   const touched: boolean[] = [];
   letter.forEach((block) => {

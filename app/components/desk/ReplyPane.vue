@@ -354,6 +354,12 @@ defineExpose({
           {{ draft.quote ? 'Leave it out' : 'Quote it' }}
         </button>
       </p>
+      <AttachmentList
+        ref="files"
+        :attachments="draft.attachments"
+        class="attached"
+        @change="(attachments) => handle.change({ attachments })"
+      />
     </div>
 
     <div class="under">
@@ -376,12 +382,6 @@ defineExpose({
         @keep="keep"
         @look="look"
         @leave="leaveFill"
-      />
-      <AttachmentList
-        ref="files"
-        :attachments="draft.attachments"
-        class="attached"
-        @change="(attachments) => handle.change({ attachments })"
       />
       <NoteTray
         :short="openBlanks.length > 0"
@@ -523,7 +523,8 @@ defineExpose({
 }
 
 .attached {
-  margin-bottom: var(--s2);
+  margin-top: var(--s2);
+  cursor: default;
 }
 
 .filling {
