@@ -134,14 +134,16 @@ describe('a note improved from the letter it was put into', () => {
       ...parseDoc(doc(...after, 'x')).content.content.slice(0, after.length),
     ]);
 
-  /** An answer of the right kind to every blank: the first choice, the first row. */
+  /** An answer of the right kind to every blank: the first choice, the row that says most. */
   function answersTo(blanks: BlankDef[]): Record<string, string | string[]> {
     const first = (lookup: unknown) => {
       const { rows, keyColumn } = context.lookups![String(lookup)]!;
-      return rows[0]![keyColumn]!;
+      const said = (row: object) => Object.values(row).filter(Boolean).length;
+      return [...rows].sort((a, b) => said(b) - said(a))[0]![keyColumn]!;
     };
+    const asked = blanks.filter(({ kind, options }) => kind !== 'lookup' || options.row === 'asked');
     return Object.fromEntries(
-      blanks.map(({ label, kind, options }) => [
+      asked.map(({ label, kind, options }) => [
         blankKey(label),
         kind === 'choice'
           ? (options.choices as { label: string }[])[0]!.label
