@@ -70,7 +70,7 @@ class Unfiller {
           out.push(
             this.#blank(
               String(label),
-              outer.reduce((set, mark) => mark.addToSet(set), kept),
+              outer.reduce<readonly Mark[]>((set, mark) => mark.addToSet(set), kept),
             ),
           );
         }
