@@ -166,7 +166,10 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const signature = parseDoc(around.settings().signature);
     const source = { subject: parseDoc(note.subject), body: withoutSignature(parseDoc(note.body), signature) };
     const filled = fill(source, context.value, {}, insertion);
-    handle.change({ fills: { ...fills.value, [insertion]: { ...filled.fill, note: note.id } }, ...travelling(note) });
+    handle.change({
+      fills: { ...fills.value, [insertion]: { ...filled.fill, note: note.id, noteVersion: note.version } },
+      ...travelling(note),
+    });
     const { from, to } = range ?? body.state.selection;
     insertNote(body, filled.body, { from, to });
     const wanted =

@@ -10,6 +10,8 @@ import { attrsOf, isOn, leaveOut, type PassageAttrs, type Switched } from './pas
 export interface Fill {
   /** The note that was put in; absent for blanks that came from elsewhere. */
   note?: string;
+  /** The version of the note that was put in, so that what changed in it since is told from what was edited here. */
+  noteVersion?: number;
   blanks: BlankDef[];
   answers: Answers;
   passages: Switched;

@@ -1,22 +1,12 @@
 import { diff3Merge } from 'node-diff3';
-import type { DocJson } from '../note/schema';
+import { schema, type DocJson } from '../note/schema';
 
 /** A stretch of paragraphs: agreed, or written in two ways since both started. */
 export type MergePart =
   { kind: 'agreed'; blocks: DocJson[] } | { kind: 'two'; mine: DocJson[]; theirs: DocJson[]; base: DocJson[] };
 
-const written = (block: DocJson): string => {
-  const one = ({ attrs, content, marks, ...rest }: DocJson): unknown => ({
-    ...rest,
-    // What an editor stores of defaults does not make two wordings.
-    ...(attrs && { attrs: Object.fromEntries(Object.entries(attrs).filter(([, value]) => value !== null)) }),
-    ...(content?.length && { content: content.map(one) }),
-    ...(marks?.length && { marks }),
-  });
-  return JSON.stringify(one(block), (key, value) =>
-    key === 'attrs' && !Object.keys(value ?? {}).length ? undefined : value,
-  );
-};
+/** A block as it is compared: what an editor leaves out or writes of defaults does not make two wordings. */
+const written = (block: DocJson): string => JSON.stringify(schema.nodeFromJSON(block).toJSON());
 
 /**
  * Two changes of one document put together by paragraph (the diff3 of Khanna, Kunal and Pierce 2007, as the package
@@ -50,6 +40,17 @@ export function merged(parts: MergePart[], choices: ('mine' | 'theirs' | 'both')
     return choice === 'mine' ? part.mine : choice === 'theirs' ? part.theirs : [...part.mine, ...part.theirs];
   });
   return { type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] };
+}
+
+/**
+ * A change made from `base` put onto what the document is `now`; where both wrote something else, the change stands.
+ */
+export function carriedOver(base: DocJson, changed: DocJson, now: DocJson): DocJson {
+  const parts = mergeDocs(base, changed, now);
+  return merged(
+    parts,
+    parts.filter(({ kind }) => kind === 'two').map(() => 'mine'),
+  );
 }
 
 /** A value that is no document: the side that changed it is taken; null when both did, and not alike. */

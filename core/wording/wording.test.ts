@@ -11,7 +11,7 @@ import { docFromText, parseDoc, schema, type DocJson } from '../note/schema';
 import { toText } from '../note/text';
 import { countChanges, difference, differenceOfTexts } from './difference';
 import { improved } from './improve';
-import { merged, mergeDocs, mergeValue } from './merge';
+import { carriedOver, merged, mergeDocs, mergeValue } from './merge';
 
 const context: FillContext = {
   person: {
@@ -113,6 +113,21 @@ describe('two changes of one wording', () => {
         for (const word of t.filter((one) => !b.includes(one))) expect(words(merged(parts, []))).toContain(word);
         if (JSON.stringify(m) === JSON.stringify(b)) expect(merged(parts, [])).toEqual(doc(...t));
       }),
+    );
+  });
+
+  it('are carried over onto what the wording is by now', () => {
+    expect(carriedOver(base, doc('one', 'TWO', 'three'), doc('one', 'two', 'three', 'four'))).toEqual(
+      doc('one', 'TWO', 'three', 'four'),
+    );
+    const blank = { type: 'blank', attrs: { label: 'day', kind: 'text', options: {} } };
+    const brief = { type: 'doc', content: [{ type: 'paragraph', content: [blank] }, ...doc('two').content!] };
+    // The same, with every default written out.
+    const long = parseDoc(brief).toJSON() as DocJson;
+    expect(parseDoc(carriedOver(brief, long, doc('changed', 'two'))).eq(parseDoc(doc('changed', 'two')))).toBe(true);
+    expect(carriedOver(base, base, doc('ONE', 'two'))).toEqual(doc('ONE', 'two'));
+    expect(carriedOver(base, doc('one', 'mine', 'three'), doc('one', 'theirs', 'three'))).toEqual(
+      doc('one', 'mine', 'three'),
     );
   });
 

@@ -17,8 +17,9 @@ const fills = mixed<Fills>((value): value is Fills => isRecord(value))
   .required()
   .test('fills', 'The answers could not be read.', (value) =>
     Object.values(value ?? {}).every(
-      ({ note, blanks, answers, passages }) =>
+      ({ note, noteVersion, blanks, answers, passages }) =>
         (note === undefined || typeof note === 'string') &&
+        (noteVersion === undefined || Number.isInteger(noteVersion)) &&
         Array.isArray(blanks) &&
         blanks.every(isBlank) &&
         isRecord(answers) &&

@@ -172,6 +172,15 @@ test('a note is improved from the letter it was edited in, and a second of the s
   await page.keyboard.press('Enter');
   await page.keyboard.type('Monday');
   await page.keyboard.press('Enter');
+  // The note gets better elsewhere meanwhile: that is no edit of this letter, and is not lost.
+  const [{ id }] = await (await page.request.get('/api/notes')).json();
+  const stored = await (await page.request.get(`/api/notes/${id}`)).json();
+  stored.body.content[0].content[0].text = 'Good morning ';
+  await page.request.put(`/api/notes/${id}`, { data: stored });
+  await page.reload();
+  await expect(letter).toContainText('Monday');
+  await page.waitForTimeout(1_500);
+  await expect(page.getByText('“Confirm” was edited here.')).toHaveCount(0);
   await letter.getByText('Please leave the lid').click();
   await page.keyboard.press('End');
   await page.keyboard.type(' The room should be warm.');
@@ -186,7 +195,7 @@ test('a note is improved from the letter it was edited in, and a second of the s
   const now = async () => (await (await page.request.get('/api/notes')).json())[0];
   expect(await now()).toMatchObject({
     bodyText:
-      'Dear [first name],\nthis is to confirm our appointment on [day] at nine in the morning.\nPlease leave the lid of the piano open for me. The room should be warm.',
+      'Good morning [first name],\nthis is to confirm our appointment on [day] at nine in the morning.\nPlease leave the lid of the piano open for me. The room should be warm.',
   });
 
   // Kept again from the draft, it is seen that there is one already; one key improves that one.
@@ -198,7 +207,7 @@ test('a note is improved from the letter it was edited in, and a second of the s
   await expect(keep.getByRole('region', { name: 'Notes nearly the same' })).toContainText(
     'Confirm says nearly the same',
   );
-  await expect(keep.locator('ins')).toContainText('Thank you.');
+  await expect(keep.locator('ins').last()).toContainText('Thank you.');
   await page.keyboard.press('Alt+i');
   await expect(page.getByText('“Confirm” is improved.')).toBeVisible();
   expect(await (await page.request.get('/api/notes')).json()).toHaveLength(1);
@@ -208,7 +217,7 @@ test('a note is improved from the letter it was edited in, and a second of the s
   await page.goto('/library');
   await page.getByRole('button', { name: 'Confirm', exact: true }).click();
   await page.getByRole('tab', { name: 'History' }).click();
-  await expect(page.getByRole('list', { name: 'Former wordings' }).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('list', { name: 'Former wordings' }).getByRole('listitem')).toHaveCount(3);
   await page.getByRole('list', { name: 'Former wordings' }).getByRole('button').last().click();
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Take this wording again' }).click();
