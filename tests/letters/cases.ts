@@ -235,7 +235,7 @@ export const CASES: LetterCase[] = [
   },
   {
     name: 'HTML: header fields under a line across',
-    html: `${p(MINE)}<hr><div id="divRplyFwd"><font face="x"><b>From:</b> Ada Marsh &lt;ada@client.example&gt;<br><b>Sent:</b> Monday, 23 November 2026 09:12<br><b>To:</b> Wren<br><b>Subject:</b> Tuning</font></div><div>Could you come?</div>`,
+    html: `${p(MINE)}<hr><div id="rply-head"><font face="x"><b>From:</b> Ada Marsh &lt;ada@client.example&gt;<br><b>Sent:</b> Monday, 23 November 2026 09:12<br><b>To:</b> Wren<br><b>Subject:</b> Tuning</font></div><div>Could you come?</div>`,
     own: MINE,
   },
   {
