@@ -140,10 +140,17 @@ async function undo() {
 const remove = (list: string[]) =>
   act(async () => {
     const text = `${several(list)} ${list.length === 1 ? 'is' : 'are'} in the bin.`;
+    const onTheBench = list.includes(noteId.value) ? noteId.value : '';
     const back = await notes.remove(list);
     chosen.value = new Set();
-    if (list.includes(noteId.value)) await choose('');
-    return { text, undo: back };
+    if (onTheBench) await choose('');
+    return {
+      text,
+      async undo() {
+        await back();
+        if (onTheBench) await choose(onTheBench);
+      },
+    };
   });
 const move = (list: string[], shelfId: string | null) =>
   act(async () => ({
