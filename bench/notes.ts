@@ -2,7 +2,8 @@ import { docFromText } from '../core/note/schema';
 import { signUp } from '../server/services/accounts';
 import { openApplication } from '../server/services/application';
 import { makeBundle } from '../server/services/bundles';
-import { beginImport, readIntoImport, runImport } from '../server/services/imports';
+import { beginImport, readIntoImport } from '../server/services/imports/import';
+import { runImport } from '../server/services/imports/take';
 import { corpus } from './corpus';
 import { print } from './measure';
 

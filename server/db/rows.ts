@@ -7,3 +7,9 @@ export function json<T>(value: unknown): T {
 export function num(value: unknown): number {
   return Number(value ?? 0);
 }
+
+/** So many ids or names are asked for with one statement, so that none grows without end. */
+export const PORTION = 1_000;
+export function portions<T>(list: T[]): T[][] {
+  return Array.from({ length: Math.ceil(list.length / PORTION) }, (_, i) => list.slice(i * PORTION, (i + 1) * PORTION));
+}

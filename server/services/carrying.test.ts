@@ -19,8 +19,9 @@ import {
   readImport,
   readIntoImport,
   readOpenImports,
-  runImport,
-} from './imports';
+} from './imports/import';
+import { runImport } from './imports/take';
+import { undoImport } from './imports/undo';
 import { keepingOf } from './keeping';
 import { changeNote, keepNote, pinNotes, readHistory, readNote, readNotes } from './notes';
 import { readShelves } from './shelves';
@@ -290,6 +291,138 @@ describe('bringing notes in', () => {
     expect(names.map(({ name }) => name)).toEqual(['Loan pianos', 'Loan pianos (2)']);
     const short = (await readNotes(app, other)).find(({ name }) => name === 'Loan, the shorter list')!;
     expect(JSON.stringify((await readNote(app, other, short.id)).body)).toContain(names[1]!.id);
+  });
+
+  it('takes nothing twice that stands in two files, and tells files of one name apart', async () => {
+    const { id: owner } = await newAccount(app);
+    const lookup = (price: string) => ({
+      key: 'bundle:lookup:1',
+      name: 'Prices',
+      columns: [
+        { id: 'a', name: 'Work', type: 'text' },
+        { id: 'b', name: 'Price', type: 'text' },
+      ],
+      keyColumn: 'a',
+      rows: [{ a: 'Tuning', b: price }],
+    });
+    const priced = (name: string) =>
+      note(name, {
+        body: {
+          type: 'doc',
+          content: [
+            {
+              type: 'paragraph',
+              content: [
+                {
+                  type: 'blank',
+                  attrs: {
+                    label: 'price',
+                    kind: 'lookup',
+                    options: { lookup: 'bundle:lookup:1', column: 'b', row: 'fixed', of: 'Tuning', hint: '' },
+                  },
+                },
+              ],
+            },
+          ],
+        },
+      });
+    const one = bundleOf({ lookups: [lookup('120')], notes: [priced('A'), note('B')] });
+    const other = bundleOf({ lookups: [lookup('95')], notes: [priced('A'), note('b')] });
+    const { id, items } = await bring(owner, [
+      ['x/library.json', one],
+      ['y/library.json', other],
+      ['library (copy).json', one],
+    ]);
+    expect(items.map(({ source, name, verdict }) => [source, name, verdict])).toEqual([
+      ['library.json', 'Prices', 'new'],
+      ['library.json', 'A', 'new'],
+      ['library.json', 'B', 'new'],
+      ['library (2).json', 'Prices', 'new'],
+      // Word for word the same, but with the price of another table.
+      ['library (2).json', 'A', 'new'],
+      ['library (2).json', 'b', 'new'],
+      ['library (copy).json', 'Prices', 'new'],
+      ['library (copy).json', 'A', 'same'],
+      ['library (copy).json', 'B', 'same'],
+    ]);
+    await run(owner, id);
+    const lookups = await app.db('lookups').where({ owner }).orderBy('name').select('id', 'name', 'table_rows');
+    expect(lookups.map(({ name }) => name)).toEqual(['Prices', 'Prices (2)']);
+    const notes = (await readNotes(app, owner)).filter(({ name }) => name === 'A');
+    const bodies = await Promise.all(
+      notes.map(async ({ id }) => JSON.stringify((await readNote(app, owner, id)).body)),
+    );
+    for (const { id: lookupId } of lookups)
+      expect(
+        bodies.filter((body) => body.includes(lookupId)),
+        lookupId,
+      ).toHaveLength(1);
+  });
+
+  it('says of a cue that is taken whose it is, before and afterwards, and takes the note without it', async () => {
+    const { id: owner } = await newAccount(app);
+    await keepNote(app, owner, { ...emptyNote('Mine'), cue: 'Hum' });
+    const text = bundleOf({
+      notes: [note('New', { cue: 'hum' }), note('One', { cue: 'x' }), note('Two', { cue: 'X' })],
+    });
+    const { id, items } = await bring(owner, [['a.json', text]]);
+    const said = 'The cue “hum” belongs to “Mine” already; it comes without one.';
+    expect(items.map(({ problem }) => problem)).toEqual([said, '', '']);
+    const { items: after } = await run(owner, id);
+    expect(after.map(({ state, problem }) => [state, problem])).toEqual([
+      ['done', said],
+      ['done', ''],
+      ['done', 'The cue “X” belongs to “One” already; it comes without one.'],
+    ]);
+    expect((await readNotes(app, owner)).map(({ name, cue }) => [name, cue])).toEqual([
+      ['Mine', 'Hum'],
+      ['New', ''],
+      ['One', 'x'],
+      ['Two', ''],
+    ]);
+  });
+
+  it('is undone: what came goes, what was replaced is back, and what was worked on since stays', async () => {
+    const { id: owner } = await newAccount(app);
+    const mine = await keepNote(app, owner, { ...emptyNote('Mine'), body: docFromText('My words.'), cue: 'my' });
+    const worked = await keepNote(app, owner, { ...emptyNote('Worked on'), body: docFromText('My words.') });
+    const shelf = (key: string, inside: string | null) => ({ key, name: key, description: '', inside });
+    const text = bundleOf({
+      shelves: [shelf('outer', null), shelf('inner', 'outer'), shelf('used', null)],
+      notes: [note('Mine'), note('Worked on'), note('New', { shelf: 'inner' })],
+      people: [{ address: 'ada@x.example', firstName: 'Ada', lastName: '', fullName: 'Ada', company: '', fields: [] }],
+    });
+    const { id } = await bring(owner, [['a.json', text]]);
+    await chooseForImport(app, owner, id, [{ verdict: 'conflict', choice: 'replace' }]);
+    await run(owner, id);
+    const later = await readNote(app, owner, worked.id);
+    await changeNote(app, owner, worked.id, { ...later, body: docFromText('Words, and more.') });
+    const used = (await readShelves(app, owner)).find(({ name }) => name === 'used')!;
+    await keepNote(app, owner, { ...emptyNote('Put there'), shelfId: used.id });
+    await expect(undoImport(app, (await newAccount(app)).id, id)).rejects.toMatchObject({ status: 404 });
+
+    expect(await undoImport(app, owner, id)).toEqual({ binned: 1, restored: 1, changed: 1, stay: 1 });
+    expect((await readNotes(app, owner)).map(({ name }) => name)).toEqual(['Mine', 'Put there', 'Worked on']);
+    expect(await readNote(app, owner, mine.id)).toMatchObject({ body: docFromText('My words.'), cue: 'my' });
+    expect((await readHistory(app, owner, mine.id))[0]).toMatchObject({ body: docFromText('Words.') });
+    expect(await readNote(app, owner, worked.id)).toMatchObject({ body: docFromText('Words, and more.') });
+    expect((await readShelves(app, owner)).map(({ name }) => name)).toEqual(['used']);
+    await expect(undoImport(app, owner, id)).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('leaves a shelf aside that would stand too deep, says so, and takes the note that stood on it', async () => {
+    const { id: owner } = await newAccount(app);
+    const shelves = Array.from({ length: 9 }, (_, i) => ({
+      key: `s${i}`,
+      name: `Shelf ${i}`,
+      inside: i ? `s${i - 1}` : null,
+    }));
+    const { id } = await bring(owner, [['a.json', bundleOf({ shelves, notes: [note('Deep', { shelf: 's8' })] })]]);
+    const { items } = await run(owner, id);
+    expect(items.filter(({ state }) => state === 'failed')).toMatchObject([
+      { name: 'Shelf 8', problem: expect.stringContaining('at most 8 deep') },
+    ]);
+    expect(await readNotes(app, owner)).toMatchObject([{ name: 'Deep', shelfId: null }]);
   });
 
   it('takes a starter set like any other file', async () => {

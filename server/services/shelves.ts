@@ -34,7 +34,7 @@ function heightOf(shelves: Shelf[], id: string): number {
 }
 
 /** @throws UserError when the shelf would stand in itself, in one that is gone, or too deep. */
-function checkPlace(shelves: Shelf[], id: string | null, parentId: string | null): void {
+export function checkPlace(shelves: Shelf[], id: string | null, parentId: string | null): void {
   if (!parentId) return;
   if (!shelves.some((other) => other.id === parentId)) throw notFound('shelf');
   for (let at: string | null = parentId; at; at = shelves.find((other) => other.id === at)?.parentId ?? null)

@@ -76,5 +76,6 @@ export const importChoicesSchema = object({
 });
 
 export type BundleNote = InferType<typeof bundleNoteSchema>;
+export type BundlePerson = InferType<typeof bundlePersonSchema>;
 export type BundleRequest = InferType<typeof bundleRequestSchema>;
 export type ImportChoices = InferType<typeof importChoicesSchema>['choices'];

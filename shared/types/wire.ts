@@ -210,6 +210,18 @@ export interface ImportRun {
   problem: string;
 }
 
+/** What became of an import that was undone, in numbers. */
+export interface ImportUndone {
+  /** Notes that came and are in the bin. */
+  binned: number;
+  /** Notes that have the wording again that they had before. */
+  restored: number;
+  /** Notes that were replaced and changed or deleted since, and stay as they are. */
+  changed: number;
+  /** Lookups, people and one's own fields that came and stay. */
+  stay: number;
+}
+
 export interface Shelf {
   id: string;
   version: number;

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { Import, ImportChoice, ImportItem, ImportVerdict } from '#shared/types/wire';
-import { json, num } from '../rows';
+import { json, num, portions } from '../rows';
 
 /** One thing of an import with what it brings. */
 export interface StagedItem extends ImportItem {
@@ -103,6 +103,12 @@ export async function waitingItems(db: Knex, owner: string, id: string, limit: n
   return rows.map((row) => ({ ...toItem(row), content: json(row.content) }));
 }
 
+/** What was done of an import, in its order. */
+export async function itemsDone(db: Knex, owner: string, id: string): Promise<StagedItem[]> {
+  const rows = await db('import_items').where({ owner, import_id: id, state: 'done' }).orderBy('position').select();
+  return rows.filter(({ kind }) => kind !== 'problem').map((row) => ({ ...toItem(row), content: json(row.content) }));
+}
+
 /** What notes of this import refer to: its shelves and lookups with their keys and where they are now. */
 export async function placesOf(db: Knex, owner: string, id: string): Promise<StagedItem[]> {
   const rows = await db('import_items')
@@ -111,6 +117,22 @@ export async function placesOf(db: Knex, owner: string, id: string): Promise<Sta
     .orderBy('position')
     .select();
   return rows.map((row) => ({ ...toItem(row), content: json(row.content) }));
+}
+
+/** The notes of these names that an import has read so far. */
+export async function notesStaged(db: Knex, owner: string, id: string, names: string[]): Promise<StagedItem[]> {
+  const found: StagedItem[] = [];
+  for (const some of portions(names.map((name) => name.slice(0, 300)))) {
+    const rows = await db('import_items').where({ owner, import_id: id, kind: 'note' }).whereIn('name', some).select();
+    found.push(...rows.map((row) => ({ ...toItem(row), content: json(row.content) })));
+  }
+  return found;
+}
+
+/** The files an import has read so far, by their names. */
+export async function sourcesOf(db: Knex, owner: string, id: string): Promise<Set<string>> {
+  const rows = await db('import_items').where({ owner, import_id: id }).distinct('source');
+  return new Set(rows.map(({ source }) => String(source)));
 }
 
 /** The notes an import took that came with a pin, and its place. */
@@ -128,12 +150,13 @@ export async function settleItem(
   owner: string,
   id: string,
   position: number,
-  part: { state: ImportItem['state']; targetId?: string | null; problem?: string },
+  part: Partial<Pick<ImportItem, 'state' | 'choice' | 'targetId' | 'problem'>>,
 ): Promise<void> {
   await db('import_items')
     .where({ owner, import_id: id, position })
     .update({
-      state: part.state,
+      ...(part.state && { state: part.state }),
+      ...(part.choice && { choice: part.choice }),
       ...(part.targetId !== undefined && { target_id: part.targetId }),
       ...(part.problem !== undefined && { problem: part.problem.slice(0, 500) }),
     });

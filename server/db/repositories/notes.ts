@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import type { BinRow, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteInput, NoteUse, Wording } from '#shared/schemas/note';
 import { addressKey } from '../../../core/message/address';
-import { json, num } from '../rows';
+import { json, num, PORTION, portions } from '../rows';
 
 export interface NoteContent extends NoteInput {
   subjectText: string;
@@ -30,11 +30,6 @@ const ROW = [
   'updated_at',
 ];
 const WHOLE = [...ROW, 'subject', 'body', 'to_list', 'cc_list', 'bcc_list', 'attachments'];
-
-/** Ids are asked for in portions, so that no statement grows without end. */
-const PORTION = 1_000;
-const portions = <T>(list: T[]): T[][] =>
-  Array.from({ length: Math.ceil(list.length / PORTION) }, (_, i) => list.slice(i * PORTION, (i + 1) * PORTION));
 
 function toRow(row: Record<string, unknown>): NoteRow {
   return {

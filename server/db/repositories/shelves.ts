@@ -65,3 +65,9 @@ export async function setShelfDeleted(db: Knex, owner: string, id: string, at: n
   else void query.whereNull('deleted_at');
   return (await query.update({ deleted_at: at, version: db.raw('version + 1') })) === 1;
 }
+
+/** How many notes stand on a shelf itself. */
+export async function notesOnShelf(db: Knex, owner: string, id: string): Promise<number> {
+  const row = await db('notes').where({ owner, shelf_id: id, deleted_at: null }).count('* as count').first();
+  return num(row?.count);
+}

@@ -1,5 +1,5 @@
 import { importChoicesSchema } from '#shared/schemas/bundle';
-import { chooseForImport } from '../../../services/imports';
+import { chooseForImport } from '../../../services/imports/import';
 
 export default ownerHandler(async (event, { app, owner, id }) =>
   chooseForImport(app, owner, id, (await bodyOf(event, importChoicesSchema)).choices),

@@ -1,6 +1,6 @@
 import { importFileSchema, IMPORT_LIMIT } from '#shared/schemas/bundle';
 import { fileSize } from '../../../../core/number/size';
-import { readIntoImport } from '../../../services/imports';
+import { readIntoImport } from '../../../services/imports/import';
 
 /** Reads the file in the body into the import. */
 export default ownerHandler(async (event, { app, owner, id }) => {

@@ -1,4 +1,4 @@
-import { leaveImport } from '../../../services/imports';
+import { leaveImport } from '../../../services/imports/import';
 
 export default ownerHandler(async (_event, { app, owner, id }) => {
   await leaveImport(app, owner, id);

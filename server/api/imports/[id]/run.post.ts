@@ -1,4 +1,5 @@
-import { readImport, runImport } from '../../../services/imports';
+import { readImport } from '../../../services/imports/import';
+import { runImport } from '../../../services/imports/take';
 
 /** Carries the import out and answers with one JSON line after another while it goes on. */
 export default ownerHandler(async (event, { app, owner, id }) => {

@@ -1,0 +1,128 @@
+import type { Note } from '#shared/types/wire';
+import type { LookupInput } from '#shared/schemas/lookup';
+import { renamed } from '../../../core/library/bundle';
+import { insertItems, nextPosition, notesStaged, placesOf, type StagedItem } from '../../db/repositories/imports';
+import { listLookups, lookupById } from '../../db/repositories/lookups';
+import { cuesTaken, notesNamed } from '../../db/repositories/notes';
+import { personByAddress } from '../../db/repositories/people';
+import { listShelves } from '../../db/repositories/shelves';
+import { readSettings } from '../accounts';
+import type { Application } from '../application';
+import { wordingOf } from '../notes';
+import { breathe, withoutCue, type Fresh, type StagedNote } from './brought';
+
+/** What of two things must agree for them to be the same: all but the order of their fields, and what is left empty. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_key, part) =>
+    part && typeof part === 'object' && !Array.isArray(part)
+      ? Object.fromEntries(
+          Object.entries(part)
+            .filter(([, one]) => one !== null && !(Array.isArray(one) && !one.length))
+            .sort(([a], [b]) => (a < b ? -1 : 1)),
+        )
+      : part,
+  );
+
+export const alike = (a: object, b: object): boolean => canonical(a) === canonical(b);
+
+/** The facts of a lookup: what makes two of the same name one. */
+export const factsOf = ({ columns, keyColumn, rows }: LookupInput) => ({ columns, keyColumn, rows });
+
+/** Names are compared whatever their case. */
+export const fold = (name: string): string => name.trim().toLowerCase();
+
+const grouped = <T>(list: T[], key: (one: T) => string): Map<string, T[]> => {
+  const groups = new Map<string, T[]>();
+  for (const one of list) groups.set(key(one), [...(groups.get(key(one)) ?? []), one]);
+  return groups;
+};
+
+const SAME = { verdict: 'same', choice: 'leave' } as const;
+
+/** Compares what a file brought with the library and with the files read before it, and keeps it in the import. */
+export async function stage(
+  app: Application,
+  owner: string,
+  id: string,
+  source: string,
+  fresh: Fresh[],
+): Promise<void> {
+  const { db } = app;
+  const brought = fresh.filter(({ kind }) => kind === 'note');
+  const names = [...new Set(brought.map(({ name }) => name))];
+  const known = grouped<Note>(await notesNamed(db, owner, names), ({ name }) => fold(name));
+  const earlier = grouped(await notesStaged(db, owner, id, names), ({ name }) => fold(name));
+  const cues = await cuesTaken(
+    db,
+    owner,
+    brought.map(({ content }) => (content as StagedNote).cue),
+  );
+  const lookups = new Map((await listLookups(db, owner)).map((row) => [fold(row.name), row.id]));
+  const { shelves } = await listShelves(db, owner);
+  /** Where the shelves and lookups of this file are in the library, by their keys in the file. */
+  const keys = new Map<string, string>();
+  /** What the lookups of each file say, since two files give different ones the same key. */
+  const facts = new Map<string, Map<string, string>>();
+  const addFacts = (file: string, { key, ...lookup }: LookupInput & { key: string }) =>
+    facts.set(file, (facts.get(file) ?? new Map()).set(key, canonical(factsOf(lookup))));
+  for (const { kind, source: file, content } of await placesOf(db, owner, id))
+    if (kind === 'lookup') addFacts(file, content as LookupInput & { key: string });
+  const spelled = (file: string, note: StagedNote) => renamed(wordingOf(note), facts.get(file) ?? new Map());
+
+  const compare: Record<StagedItem['kind'], (name: string, content: never) => Partial<StagedItem> | Promise<object>> = {
+    problem: () => ({ verdict: 'problem', choice: 'leave', state: 'done' }),
+    shelf(_name, { key, name, inside }: { key: string; name: string; inside: string | null }) {
+      const parentId = inside === null ? null : keys.get(inside);
+      const there = shelves.find((shelf) => shelf.parentId === parentId && fold(shelf.name) === fold(name));
+      if (!there) return {};
+      keys.set(key, there.id);
+      return { ...SAME, targetId: there.id };
+    },
+    async lookup(name, lookup: LookupInput & { key: string }) {
+      addFacts(source, lookup);
+      const there = lookups.get(fold(name));
+      const theirs = there ? await lookupById(db, owner, there) : null;
+      if (!theirs) return {};
+      if (!alike(factsOf(lookup), factsOf(theirs))) return { verdict: 'conflict', targetId: theirs.id };
+      keys.set(lookup.key, theirs.id);
+      return { ...SAME, targetId: theirs.id };
+    },
+    async person(_name, mine: { address: string }) {
+      const theirs = await personByAddress(db, owner, mine.address);
+      if (!theirs) return {};
+      const { id: targetId, version: _v, messages: _m, lastAt: _l, ...told } = theirs;
+      const same = alike({ ...mine, address: theirs.address }, told);
+      return { verdict: same ? 'same' : 'conflict', choice: 'leave', targetId };
+    },
+    async sender() {
+      const settings = await readSettings(app, owner);
+      const untouched = !settings.fields.length && !JSON.stringify(settings.signature).includes('"text"');
+      return { verdict: 'conflict', choice: untouched ? 'replace' : 'leave' };
+    },
+    note(name, note: StagedNote) {
+      const mine = renamed(wordingOf(note), keys);
+      const others = known.get(fold(name)) ?? [];
+      const same = others.find((other) => alike(wordingOf(other), mine));
+      if (same) return { ...SAME, targetId: same.id };
+      const twice = (earlier.get(fold(name)) ?? []).some((other) =>
+        alike(spelled(other.source, other.content as StagedNote), spelled(source, note)),
+      );
+      if (twice) return { ...SAME };
+      const taken = cues.get(note.cue.toLowerCase());
+      const problem = note.cue && taken !== undefined ? withoutCue(note.cue, taken) : '';
+      return others.length ? { verdict: 'conflict', targetId: others[0]!.id, problem } : { problem };
+    },
+  };
+
+  let position = await nextPosition(db, owner, id);
+  const items: StagedItem[] = [];
+  for (const { kind, name, content, problem = '' } of fresh) {
+    if (position % 100 === 0) await breathe();
+    items.push({
+      ...{ position: position++, kind, source, name, content, problem },
+      ...{ verdict: 'new', choice: 'take', state: 'waiting', targetId: null },
+      ...(await compare[kind](name, content as never)),
+    });
+  }
+  await db.transaction((trx) => insertItems(trx, owner, id, items));
+}

@@ -1,0 +1,97 @@
+import type { Import } from '#shared/types/wire';
+import type { ImportChoices } from '#shared/schemas/bundle';
+import { newId } from '../../db/id';
+import {
+  dropImport,
+  importById,
+  insertImport,
+  itemAt,
+  openImports,
+  setChoice,
+  sourcesOf,
+  type StagedItem,
+} from '../../db/repositories/imports';
+import type { Application } from '../application';
+import { notFound, UserError } from '../errors';
+import { reason, type Fresh } from './brought';
+import { stage } from './compare';
+import { readFile } from './files';
+
+/** Begins an import: files are read into it, looked over, and taken only then. */
+export async function beginImport(app: Application, owner: string): Promise<Import> {
+  const id = newId();
+  await insertImport(app.db, owner, id, app.now());
+  return { id, state: 'open', createdAt: app.now(), items: [] };
+}
+
+export async function readImport({ db }: Application, owner: string, id: string): Promise<Import> {
+  const found = await importById(db, owner, id);
+  if (!found) throw notFound('import');
+  return found;
+}
+
+export function readOpenImports({ db }: Application, owner: string) {
+  return openImports(db, owner);
+}
+
+export async function readImportItem(
+  { db }: Application,
+  owner: string,
+  id: string,
+  position: number,
+): Promise<StagedItem> {
+  const item = await itemAt(db, owner, id, position);
+  if (!item) throw notFound('part of the import');
+  return item;
+}
+
+/** Puts an import aside: what was taken stays, the rest is dropped. */
+export async function leaveImport({ db }: Application, owner: string, id: string): Promise<void> {
+  if (!(await dropImport(db, owner, id))) throw notFound('import');
+}
+
+export async function chooseForImport(
+  app: Application,
+  owner: string,
+  id: string,
+  choices: ImportChoices,
+): Promise<Import> {
+  await readImport(app, owner, id);
+  for (const choice of choices) await setChoice(app.db, owner, id, choice);
+  return readImport(app, owner, id);
+}
+
+/** The name of a file within an import: without its path, and with a number when another one is called the same. */
+function ownName(path: string, others: Set<string>): string {
+  const name = path.split(/[/\\]/).at(-1)!.slice(-200) || 'file';
+  const at = name.lastIndexOf('.');
+  const [stem, ending] = at > 0 ? [name.slice(0, at), name.slice(at)] : [name, ''];
+  let own = name;
+  for (let i = 2; others.has(own); i++) own = `${stem} (${i})${ending}`;
+  return own;
+}
+
+/**
+ * Reads a file into an import and compares what it brings with the library. Nothing of the library changes. A file that
+ * cannot be read stands in the import as a problem, and does not keep the others out.
+ */
+export async function readIntoImport(
+  app: Application,
+  owner: string,
+  id: string,
+  fileName: string,
+  content: Buffer,
+): Promise<Import> {
+  const { state } = await readImport(app, owner, id);
+  if (state !== 'open') throw new UserError('This import is being carried out; begin another one for more files.', 409);
+  const name = ownName(fileName, await sourcesOf(app.db, owner, id));
+  let fresh: Fresh[];
+  try {
+    fresh = await readFile(app, owner, name, content);
+    if (!fresh.length) fresh = [{ kind: 'problem', name, content: null, problem: 'There is nothing in this file.' }];
+  } catch (error) {
+    fresh = [{ kind: 'problem', name, content: null, problem: reason(error) }];
+  }
+  await stage(app, owner, id, name, fresh);
+  return readImport(app, owner, id);
+}
