@@ -1,4 +1,4 @@
-import type { Import, ImportChoice, ImportRun, ImportVerdict } from '#shared/types/wire';
+import type { Import, ImportChoice, ImportRun, ImportUndone, ImportVerdict } from '#shared/types/wire';
 import { IMPORT_LIMIT } from '#shared/schemas/bundle';
 
 /** Notes on their way into the library: files read, looked over, and taken when that is said. */
@@ -121,5 +121,32 @@ export function useNoteImport(onTaken: () => Promise<void>) {
     if (id) await api(`/imports/${id}`, { method: 'DELETE' }).catch(() => {});
   }
 
-  return { current, step, progress, problem, read, readStarter, open, choose, take, stop, leave };
+  /** Undoes the import that was just carried out. @returns what became of it, in words; empty when it could not be */
+  async function undo(): Promise<string> {
+    problem.value = '';
+    try {
+      const undone = await api<ImportUndone>(`/imports/${current.value!.id}/undo`, { method: 'POST' });
+      current.value = null;
+      step.value = 'idle';
+      await onTaken();
+      return said(undone);
+    } catch (error) {
+      problem.value = messageOf(error);
+      return '';
+    }
+  }
+
+  return { current, step, progress, problem, read, readStarter, open, choose, take, stop, leave, undo };
+}
+
+function said({ binned, restored, changed, stay }: ImportUndone): string {
+  const one = (count: number, single: string, several: string) =>
+    count ? [`${count} ${count === 1 ? single : several}`] : [];
+  const parts = [
+    ...one(binned, 'note that came is in the bin', 'notes that came are in the bin'),
+    ...one(restored, 'of yours has its former wording again', 'of yours have their former wording again'),
+    ...one(changed, 'was changed since and stays as it is', 'were changed since and stay as they are'),
+    ...one(stay, 'lookup or person that came stays', 'lookups, people and fields that came stay'),
+  ];
+  return `Undone: ${parts.join('; ') || 'there was nothing to take back'}.`;
 }

@@ -111,7 +111,7 @@ const onBench = computed(() => noteId.value === 'new' || Boolean(note.value));
 
 // What was just done, with the way back
 
-const done = shallowRef<{ text: string; undo: () => Promise<unknown> } | null>(null);
+const done = shallowRef<{ text: string; undo?: () => Promise<unknown> } | null>(null);
 const chosen = ref(new Set<string>());
 /** Only what is still there can be acted on. */
 const ids = computed(() => [...chosen.value].filter((id) => notes.byId.has(id)));
@@ -130,7 +130,7 @@ async function undo() {
   const { undo: back } = done.value!;
   done.value = null;
   try {
-    await back();
+    await back?.();
     if (note.value) await open();
   } catch (error) {
     problem.value = messageOf(error);
@@ -243,9 +243,9 @@ async function leaveImport() {
   await work.leave();
   unfinished.value = null;
 }
-async function undoImport(list: string[]) {
-  await leaveImport();
-  await remove(list);
+async function undoImport() {
+  const text = await work.undo();
+  if (text) done.value = { text };
 }
 async function takeUnfinished() {
   const { id } = unfinished.value!;
@@ -320,7 +320,7 @@ watch(
         />
       </header>
       <p v-if="done" class="done" role="status">
-        {{ done.text }} <button type="button" class="text-button" @click="undo">Undo</button
+        {{ done.text }} <button v-if="done.undo" type="button" class="text-button" @click="undo">Undo</button
         ><button type="button" class="text-button small" @click="done = null">Close</button>
       </p>
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>

@@ -5,7 +5,7 @@ import { newAccount, openTestApplication } from '../../tests/application';
 import type { Application } from './application';
 import { beginDraft, changeDraft, discardDraft, readAnswer, readDraft, restoreDraft } from './drafts';
 import { importMessages, openMessage, readMessageList } from './messages';
-import { changeNote, deleteNote, keepNote, noteUsed, readNote, readNotes, restoreNote } from './notes';
+import { changeNote, deleteNotes, keepNote, noteUsed, readNote, readNotes, restoreNotes } from './notes';
 import { changePerson, readPerson, suggestPeople } from './people';
 
 let app: Application;
@@ -27,15 +27,12 @@ describe('notes', () => {
     expect(changed).toMatchObject({ version: 2, name: 'New name' });
     await noteUsed(app, owner, note.id, { person: '', words: [] });
     expect(await readNote(app, owner, note.id)).toMatchObject({ used: 1, version: 2 });
-    await deleteNote(app, owner, note.id);
+    await deleteNotes(app, owner, [note.id]);
     expect(await readNotes(app, owner)).toEqual([]);
     await expect(readNote(app, owner, note.id)).rejects.toMatchObject({ status: 404 });
-    await expect(deleteNote(app, owner, note.id)).rejects.toMatchObject({ status: 404 });
-    expect(await restoreNote(app, owner, note.id)).toMatchObject({
-      name: 'New name',
-      used: 1,
-      body: docFromText('Words.'),
-    });
+    await expect(deleteNotes(app, owner, [note.id])).rejects.toMatchObject({ status: 404 });
+    expect(await restoreNotes(app, owner, [note.id])).toMatchObject([{ id: note.id, name: 'New name', used: 1 }]);
+    expect(await readNote(app, owner, note.id)).toMatchObject({ body: docFromText('Words.') });
   });
 
   it('are not overwritten by an older copy', async () => {

@@ -146,15 +146,6 @@ export async function restoreNotes(app: Application, owner: string, ids: string[
   return changedRows(app, owner, ids);
 }
 
-export async function deleteNote(app: Application, owner: string, id: string): Promise<void> {
-  await deleteNotes(app, owner, [id]);
-}
-
-export async function restoreNote(app: Application, owner: string, id: string): Promise<Note> {
-  await restoreNotes(app, owner, [id]);
-  return readNote(app, owner, id);
-}
-
 export function readBin({ db }: Application, owner: string): Promise<BinRow[]> {
   return listBin(db, owner);
 }

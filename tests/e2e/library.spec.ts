@@ -336,7 +336,11 @@ test('a library is taken out and brought in again, looked over first; a starter 
   await page.getByRole('region', { name: 'Take out' }).getByRole('button', { name: 'Close' }).click();
 
   bundle.notes[0].body = { type: 'doc', content: [paragraph(text('Quite another wording.'))] };
-  bundle.notes.push({ ...bundle.notes[1], name: 'One more', cue: '' });
+  bundle.notes.push({
+    ...bundle.notes[1],
+    name: 'One more',
+    cue: bundle.notes.find(({ cue }: { cue: string }) => cue).cue,
+  });
   await page.getByLabel('Files with notes').setInputFiles([
     { name: 'bundle.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(bundle)) },
     { name: 'cut.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(bundle).slice(0, 500)) },
@@ -358,8 +362,15 @@ test('a library is taken out and brought in again, looked over first; a starter 
   const notes = await (await page.request.get('/api/notes')).json();
   expect(notes).toHaveLength(14);
   expect(notes.find(({ name }: { name: string }) => name === 'plain')).toMatchObject({ blanks: 1 });
-  await page.getByRole('button', { name: 'Undo: put them into the bin' }).click();
-  await expect(page.getByText('2 notes are in the bin.')).toBeVisible();
+  await expect(page.getByRole('tab', { name: /Worth a look/ })).toContainText('1');
+  await expect(page.getByText(/The cue .* belongs to .* already; it comes without one/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo it all' }).click();
+  await expect(
+    page.getByText('Undone: 2 notes that came are in the bin; 1 of yours has its former wording again.'),
+  ).toBeVisible();
+  const after = await (await page.request.get('/api/notes')).json();
+  expect(after).toHaveLength(12);
+  expect(after.every(({ bodyText }: { bodyText: string }) => !bodyText.includes('Quite another wording'))).toBe(true);
 });
 
 test('a blank that is always filled alike is pointed out, and made fixed text with one key', async ({

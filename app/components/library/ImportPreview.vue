@@ -6,15 +6,21 @@ import { useNotesStore } from '~/stores/notes';
 
 /** What files bring, before any of it is taken: what is new, what is there already, what is there otherwise. */
 const props = defineProps<{ work: ReturnType<typeof useNoteImport> }>();
-const emit = defineEmits<{ close: []; undo: [ids: string[]] }>();
+const emit = defineEmits<{ close: []; undo: [] }>();
 
 const notes = useNotesStore();
 const { current, step, progress, problem } = props.work;
 
+/** What came otherwise than it stood in its file, to be looked at when all is done. */
+const REMARKS = {
+  verdict: 'remark',
+  title: 'Worth a look',
+  about: 'Not taken, or not quite as it stood in the file.',
+} as const;
 const GROUPS: { verdict: ImportVerdict; title: string; about: string }[] = [
   { verdict: 'conflict', title: 'Of the same name', about: 'There is a note of this name with another wording.' },
   { verdict: 'new', title: 'New', about: 'Of messages, the signature and the quoted history are left out.' },
-  { verdict: 'same', title: 'There already', about: 'Word for word as in your library.' },
+  { verdict: 'same', title: 'There already', about: 'Word for word as in your library, or twice in these files.' },
   { verdict: 'problem', title: 'Could not be read', about: '' },
 ];
 const KINDS: Record<ImportItem['kind'], string> = {
@@ -27,12 +33,16 @@ const KINDS: Record<ImportItem['kind'], string> = {
 };
 
 const items = computed(() => current.value?.items ?? []);
-const groups = computed(() =>
-  GROUPS.map((group) => ({ ...group, items: items.value.filter(({ verdict }) => verdict === group.verdict) })).filter(
-    (group) => group.items.length,
-  ),
+const remarks = computed(() =>
+  step.value === 'done' ? items.value.filter(({ verdict, problem }) => problem && verdict !== 'problem') : [],
 );
-const shown = ref<ImportVerdict | ''>('');
+const groups = computed(() =>
+  [
+    { ...REMARKS, items: remarks.value },
+    ...GROUPS.map((group) => ({ ...group, items: items.value.filter(({ verdict }) => verdict === group.verdict) })),
+  ].filter((group) => group.items.length),
+);
+const shown = ref<ImportVerdict | 'remark' | ''>('');
 const group = computed(() => groups.value.find(({ verdict }) => verdict === shown.value) ?? groups.value[0]);
 const listed = computed(() => group.value?.items ?? []);
 const { list, containerProps, wrapperProps } = useVirtualList(listed, { itemHeight: 34, overscan: 10 });
@@ -49,6 +59,9 @@ const taken = computed(() =>
 const replaced = computed(() =>
   items.value.filter((item) => item.kind === 'note' && item.state === 'done' && item.choice === 'replace'),
 );
+
+/** What does not come in at all, and says why. */
+const isBad = ({ verdict, state }: ImportItem) => verdict === 'problem' || state === 'failed';
 
 /** What may be chosen for an item: shelves and lookups come along with what needs them. */
 function choices({ kind, verdict }: ImportItem): { value: ImportChoice; label: string }[] {
@@ -76,6 +89,11 @@ function choices({ kind, verdict }: ImportItem): { value: ImportChoice; label: s
 const forAll = computed(() => {
   const first = listed.value.find(({ kind }) => kind === 'note');
   return first ? choices(first) : [];
+});
+
+watch(step, () => {
+  shown.value = '';
+  looked.value = null;
 });
 
 /** The two wordings of a note that is there otherwise, or the one that is new. */
@@ -122,18 +140,8 @@ async function look(item: ImportItem) {
         {{ taken.length }} {{ taken.length === 1 ? 'note was' : 'notes were' }} taken<template v-if="replaced.length"
           >, {{ replaced.length }} put in place of yours (the former wordings are in their history)</template
         ><template v-if="failed.length">; {{ failed.length }} could not be taken</template>.
-        <button
-          v-if="taken.length"
-          type="button"
-          class="text-button"
-          @click="
-            emit(
-              'undo',
-              taken.map(({ targetId }) => targetId!),
-            )
-          "
-        >
-          Undo: put {{ taken.length === 1 ? 'it' : 'them' }} into the bin
+        <button v-if="taken.length || replaced.length" type="button" class="text-button" @click="emit('undo')">
+          Undo it all
         </button>
       </p>
       <div class="tabs" role="tablist" aria-label="What these files bring">
@@ -158,7 +166,7 @@ async function look(item: ImportItem) {
             :key="choice.value"
             type="button"
             class="text-button small"
-            @click="work.choose([{ verdict: group!.verdict, choice: choice.value }])"
+            @click="work.choose([{ verdict: group!.verdict as ImportVerdict, choice: choice.value }])"
           >
             {{ choice.label }}
           </button>
@@ -171,12 +179,13 @@ async function look(item: ImportItem) {
             :key="item.position"
             role="listitem"
             class="item"
-            :class="{ bad: item.problem }"
+            :class="{ bad: isBad(item), remark: item.problem }"
           >
             <span class="small soft kind">{{ KINDS[item.kind] }}</span>
             <span class="name" dir="auto" :title="item.name">{{ item.name }}</span>
-            <span class="small soft source" :title="item.source">{{ item.source }}</span>
-            <span v-if="item.problem" class="small wrong">{{ item.problem }}</span>
+            <span v-if="item.problem && !isBad(item)" class="small" :title="item.problem">{{ item.problem }}</span>
+            <span v-else class="small soft source" :title="item.source">{{ item.source }}</span>
+            <span v-if="isBad(item)" class="small wrong">{{ item.problem }}</span>
             <template v-else>
               <button
                 v-if="item.kind === 'note' && step !== 'done'"
@@ -312,6 +321,10 @@ h2 {
 
 .item.bad {
   grid-template-columns: 56px minmax(0, 0.6fr) minmax(0, 0.5fr) minmax(0, 1.6fr);
+}
+
+.item.remark:not(.bad) {
+  grid-template-columns: 56px minmax(0, 0.8fr) minmax(0, 1.3fr) 130px 178px;
 }
 
 .wrong {

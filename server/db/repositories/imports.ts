@@ -162,8 +162,12 @@ export async function settleItem(
     });
 }
 
+/** Marks items as done as they were to be, with nothing to say of them. */
 export async function settleItems(db: Knex, owner: string, id: string, positions: number[]): Promise<void> {
-  await db('import_items').where({ owner, import_id: id }).whereIn('position', positions).update({ state: 'done' });
+  await db('import_items')
+    .where({ owner, import_id: id })
+    .whereIn('position', positions)
+    .update({ state: 'done', problem: '' });
 }
 
 /** Sets the choice of one item, or of all in the same case. What is done stays as it was done. */
