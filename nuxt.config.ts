@@ -10,6 +10,7 @@ export default defineNuxtConfig({
   components: [{ path: '~/components', pathPrefix: false }],
   css: [
     '@fontsource-variable/hanken-grotesk/index.css',
+    '@fontsource-variable/noto-sans/index.css',
     '@fontsource-variable/literata/index.css',
     '@fontsource-variable/literata/wght-italic.css',
     '~/styles/tokens.css',
