@@ -184,6 +184,17 @@ describe('bringing notes in', () => {
     expect(await readOpenImports(app, owner)).toEqual([]);
   });
 
+  it('is carried out from two windows at once, and takes nothing twice', async () => {
+    const { id: owner } = await newAccount(app);
+    const notes = Array.from({ length: 350 }, (_, i) => note(`Note ${i}`, { shelf: 's' }));
+    const { id } = await bring(owner, [['a.json', bundleOf({ shelves: [{ key: 's', name: 'Shelf' }], notes })]]);
+    const [one, other] = await Promise.all([run(owner, id), run(owner, id)]);
+    expect(one.steps.at(-1)).toMatchObject({ finished: true, problem: '' });
+    expect(other.steps.at(-1)).toMatchObject({ finished: true, problem: '' });
+    expect(await readNotes(app, owner)).toHaveLength(350);
+    expect(await readShelves(app, owner)).toHaveLength(1);
+  });
+
   it('reads messages, tables, Markdown, pages and text, many at once', async () => {
     const { id: owner } = await newAccount(app);
     const eml = `From: Ada <ada@x.example>\r\nTo: me@x.example\r\nSubject: Re: Gate code\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\n\r\nThe code is [code].\r\n\r\n-- \r\nAda\r\n`;

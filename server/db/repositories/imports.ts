@@ -34,6 +34,11 @@ export async function importById(db: Knex, owner: string, id: string): Promise<I
   return { id, state: row.state, createdAt: num(row.created_at), items: items.map(toItem) };
 }
 
+/** Holds an import until the transaction ends. */
+export async function lockImport(trx: Knex.Transaction, owner: string, id: string): Promise<void> {
+  await trx('imports').where({ owner, id }).forUpdate().first('id');
+}
+
 /** The imports that are not finished, the latest first. */
 export async function openImports(
   db: Knex,

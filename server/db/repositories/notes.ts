@@ -240,6 +240,11 @@ export async function setNotesDeleted(db: Knex, owner: string, ids: string[], at
   return count;
 }
 
+/** Sets the version of a note that came with its history, so that it goes on behind it. */
+export async function setVersion(db: Knex, owner: string, id: string, version: number): Promise<void> {
+  await db('notes').where({ owner, id }).update({ version });
+}
+
 /** Puts notes on a shelf, or on none. */
 export async function setShelf(db: Knex, owner: string, ids: string[], shelfId: string | null): Promise<void> {
   for (const some of portions(ids))

@@ -8,6 +8,7 @@ import { renamed } from '../../../core/library/bundle';
 import { newId } from '../../db/id';
 import {
   countItems,
+  lockImport,
   pinsOf,
   placesOf,
   setImportState,
@@ -24,6 +25,7 @@ import {
   lockNote,
   pinnedIds,
   setPinOrder,
+  setVersion,
   updateNote,
   type NewNote,
 } from '../../db/repositories/notes';
@@ -42,28 +44,34 @@ const PORTION = 100;
 
 /**
  * Carries an import out, telling how far it is. What is done is done with the mark that it is, in one transaction, so
- * that it may be stopped or killed anywhere and goes on where it was.
+ * that it may be stopped or killed anywhere and goes on where it was. Carried out from two windows at once, each portion
+ * is taken by one of them.
  */
 export async function* runImport(app: Application, owner: string, id: string): AsyncGenerator<ImportRun> {
   await readImport(app, owner, id);
   await setImportState(app.db, owner, id, 'running', app.now());
-  const { total } = await countItems(app.db, owner, id);
   for (;;) {
-    const items = await waitingItems(app.db, owner, id, PORTION);
-    if (!items.length) break;
-    const kind = items[0]!.kind;
-    const run = items.slice(
-      0,
-      items.findIndex((item) => item.kind !== kind) < 0 ? PORTION : items.findIndex((item) => item.kind !== kind),
-    );
-    if (kind === 'note') await takeNotes(app, owner, id, run);
-    else for (const item of run) await takeOther(app, owner, id, item);
-    const { waiting } = await countItems(app.db, owner, id);
+    const { total, waiting, taken } = await app.db.transaction((trx) => takePortion({ ...app, db: trx }, owner, id));
+    if (!taken) break;
     yield { done: total - waiting, total, finished: false, problem: '' };
   }
   await orderPins(app, owner, id);
   await setImportState(app.db, owner, id, 'done', app.now());
+  const { total } = await countItems(app.db, owner, id);
   yield { done: total, total, finished: true, problem: '' };
+}
+
+/** An application whose database is a transaction under way. */
+type Within = Application & { db: Knex.Transaction };
+
+async function takePortion(app: Within, owner: string, id: string) {
+  await lockImport(app.db, owner, id);
+  const items = await waitingItems(app.db, owner, id, PORTION);
+  const other = items.findIndex(({ kind }) => kind !== items[0]!.kind);
+  const portion = other < 0 ? items : items.slice(0, other);
+  if (items[0]?.kind === 'note') await takeNotes(app, owner, id, portion);
+  else for (const item of portion) await takeOther(app, owner, id, item);
+  return { ...(await countItems(app.db, owner, id)), taken: portion.length };
 }
 
 /** Where the shelves and lookups of a file are now, by their keys in it. */
@@ -78,125 +86,105 @@ export async function keysOf(app: Application, owner: string, id: string): Promi
 }
 
 /** Takes what is no note. What is there by now under the same name, and the same, is used and not made again. */
-async function takeOther(app: Application, owner: string, id: string, item: StagedItem): Promise<void> {
-  const settle = (db: Knex, part: Partial<StagedItem>) =>
-    settleItem(db, owner, id, item.position, { state: 'done', ...part });
-  if (item.choice === 'leave') return settle(app.db, {});
+async function takeOther(app: Within, owner: string, id: string, item: StagedItem): Promise<void> {
+  const { db } = app;
+  const settle = (part: Partial<StagedItem>) => settleItem(db, owner, id, item.position, { state: 'done', ...part });
+  if (item.choice === 'leave') return settle({});
   const take: Partial<Record<StagedItem['kind'], (content: never) => Promise<void>>> = {
     async shelf({ name, description, inside }: { name: string; description: string; inside: string | null }) {
       const keys = (await keysOf(app, owner, id)).get(item.source);
       const parentId = (inside && keys?.get(inside)) || null;
-      await app.db.transaction(async (trx) => {
-        const { shelves } = await listShelves(trx, owner);
-        const twin = shelves.find((shelf) => shelf.parentId === parentId && fold(shelf.name) === fold(name));
-        if (twin) return settle(trx, { choice: 'leave', targetId: twin.id });
-        checkPlace(shelves, null, parentId);
-        const targetId = newId();
-        const position = shelves.filter((other) => other.parentId === parentId).length;
-        await insertShelf(trx, owner, { id: targetId, name, description, parentId, position }, app.now());
-        await settle(trx, { targetId });
-      });
+      const { shelves } = await listShelves(db, owner);
+      const twin = shelves.find((shelf) => shelf.parentId === parentId && fold(shelf.name) === fold(name));
+      if (twin) return settle({ choice: 'leave', targetId: twin.id });
+      checkPlace(shelves, null, parentId);
+      const targetId = newId();
+      const position = shelves.filter((other) => other.parentId === parentId).length;
+      await insertShelf(db, owner, { id: targetId, name, description, parentId, position }, app.now());
+      await settle({ targetId });
     },
     async lookup({ key: _key, ...lookup }: LookupInput & { key: string }) {
-      await app.db.transaction(async (trx) => {
-        const rows = await listLookups(trx, owner);
-        const byName = new Map(rows.map((row) => [fold(row.name), row.id]));
-        let name = lookup.name;
-        for (let i = 2; byName.has(fold(name)); i++) {
-          const twin = await lookupById(trx, owner, byName.get(fold(name))!);
-          if (twin && alike(factsOf(twin), factsOf(lookup))) return settle(trx, { choice: 'leave', targetId: twin.id });
-          name = `${lookup.name.slice(0, 90)} (${i})`;
-        }
-        const targetId = newId();
-        await insertLookup(trx, owner, targetId, { ...lookup, name }, app.now());
-        await settle(trx, { targetId });
-      });
+      const byName = new Map((await listLookups(db, owner)).map((row) => [fold(row.name), row.id]));
+      let name = lookup.name;
+      for (let i = 2; byName.has(fold(name)); i++) {
+        const twin = await lookupById(db, owner, byName.get(fold(name))!);
+        if (twin && alike(factsOf(twin), factsOf(lookup))) return settle({ choice: 'leave', targetId: twin.id });
+        name = `${lookup.name.slice(0, 90)} (${i})`;
+      }
+      const targetId = newId();
+      await insertLookup(db, owner, targetId, { ...lookup, name }, app.now());
+      await settle({ targetId });
     },
     async person(person: BundlePerson) {
-      await addPerson(app.db, owner, { name: person.fullName, address: person.address });
-      const known = (await personByAddress(app.db, owner, person.address))!;
-      await updatePerson(app.db, owner, known.id, known.version, person);
-      await settle(app.db, { targetId: known.id });
+      await addPerson(db, owner, { name: person.fullName, address: person.address });
+      const known = (await personByAddress(db, owner, person.address))!;
+      await updatePerson(db, owner, known.id, known.version, person);
+      await settle({ targetId: known.id });
     },
     async sender(sender: Omit<Settings, 'version'>) {
       const { version } = await readSettings(app, owner);
       await changeSettings(app, owner, { ...sender, version });
-      await settle(app.db, {});
+      await settle({});
     },
   };
   try {
     await take[item.kind]?.(item.content as never);
   } catch (error) {
-    await settle(app.db, { state: 'failed', problem: reason(error) });
+    await settle({ state: 'failed', problem: reason(error) });
   }
 }
 
-/** Takes notes in one transaction. A note that cannot be taken is marked, and keeps no other out. */
-async function takeNotes(app: Application, owner: string, id: string, items: StagedItem[]): Promise<void> {
+/** Takes notes. One that cannot be taken is marked, and keeps no other out. */
+async function takeNotes(app: Within, owner: string, id: string, items: StagedItem[]): Promise<void> {
+  const { db } = app;
   const keys = await keysOf(app, owner, id);
-  await app.db.transaction(async (trx) => {
-    const fresh: NewNote[] = [];
-    const former: { id: string; note: StagedNote; names: Map<string, string> }[] = [];
-    const left: number[] = [];
-    const done: { position: number; targetId: string; problem: string }[] = [];
-    const cues = await cuesTaken(
-      trx,
-      owner,
-      items.map(({ content }) => (content as StagedNote).cue),
-    );
-    for (const item of items) {
-      if (item.choice === 'leave') {
-        left.push(item.position);
+  const fresh: NewNote[] = [];
+  const former: { id: string; note: StagedNote; names: Map<string, string> }[] = [];
+  /** What needs no mark but that it is done. */
+  const plain: number[] = [];
+  const done: { position: number; targetId: string; problem: string }[] = [];
+  const cues = await cuesTaken(
+    db,
+    owner,
+    items.map(({ content }) => (content as StagedNote).cue),
+  );
+  for (const { position, choice, source, targetId, content } of items) {
+    const note = content as StagedNote;
+    const names = keys.get(source) ?? new Map<string, string>();
+    const shelfId = (note.shelf && names.get(note.shelf)) || null;
+    const input: NoteInput = { ...wordingOf(renamed(note, names)), shelfId, pinned: note.pin !== null };
+    try {
+      const replaced = choice === 'replace' && targetId && (await replace(db, owner, targetId, input, app.now()));
+      if (choice === 'leave' || replaced) {
+        plain.push(position);
         continue;
       }
-      const names = keys.get(item.source) ?? new Map<string, string>();
-      const note = item.content as StagedNote;
-      try {
-        const taken = item.choice === 'take' ? cues.get(note.cue.toLowerCase()) : undefined;
-        const cue = taken === undefined ? note.cue : '';
-        const problem = note.cue && !cue ? withoutCue(note.cue, taken!) : '';
-        if (cue && item.choice === 'take') cues.set(cue.toLowerCase(), note.name);
-        const input: NoteInput = {
-          ...wordingOf(renamed(note, names)),
-          cue,
-          shelfId: (note.shelf && names.get(note.shelf)) || null,
-          pinned: note.pin !== null,
-        };
-        if (
-          item.choice === 'replace' &&
-          item.targetId &&
-          (await replace(trx, owner, item.targetId, input, app.now()))
-        ) {
-          left.push(item.position);
-          continue;
-        }
-        const noteId = newId();
-        const content = noteContent(input);
-        fresh.push({
-          ...content,
-          id: noteId,
-          used: note.used,
-          lastUsed: note.lastUsed,
-          ...(note.created !== null && { createdAt: note.created }),
-          ...(note.updated !== null && { updatedAt: note.updated }),
-        });
-        if (note.former.length) former.push({ id: noteId, note, names });
-        done.push({ position: item.position, targetId: noteId, problem });
-      } catch (error) {
-        await settleItem(trx, owner, id, item.position, { state: 'failed', problem: reason(error) });
-      }
+      const taken = cues.get(note.cue.toLowerCase());
+      const cue = taken === undefined ? note.cue : '';
+      if (cue) cues.set(cue.toLowerCase(), note.name);
+      const noteId = newId();
+      fresh.push({
+        ...noteContent({ ...input, cue }),
+        id: noteId,
+        used: note.used,
+        lastUsed: note.lastUsed,
+        ...(note.created !== null && { createdAt: note.created }),
+        ...(note.updated !== null && { updatedAt: note.updated }),
+      });
+      if (note.former.length) former.push({ id: noteId, note, names });
+      done.push({ position, targetId: noteId, problem: taken === undefined ? '' : withoutCue(note.cue, taken) });
+    } catch (error) {
+      await settleItem(db, owner, id, position, { state: 'failed', problem: reason(error) });
     }
-    if (fresh.length) await insertNotes(trx, owner, fresh, app.now());
-    for (const { id: noteId, note, names } of former)
-      for (const { version, madeAt, ...wording } of note.former)
-        await insertVersion(trx, owner, noteId, version, wordingOf(renamed(wording, names)), madeAt);
-    for (const { id: noteId, note } of former)
-      await trx('notes')
-        .where({ owner, id: noteId })
-        .update({ version: Math.max(...note.former.map(({ version }) => version)) + 1 });
-    await settleItems(trx, owner, id, left);
-    for (const { position, ...part } of done) await settleItem(trx, owner, id, position, { state: 'done', ...part });
-  });
+  }
+  if (fresh.length) await insertNotes(db, owner, fresh, app.now());
+  for (const { id: noteId, note, names } of former) {
+    for (const { version, madeAt, ...wording } of note.former)
+      await insertVersion(db, owner, noteId, version, wordingOf(renamed(wording, names)), madeAt);
+    await setVersion(db, owner, noteId, Math.max(...note.former.map(({ version }) => version)) + 1);
+  }
+  await settleItems(db, owner, id, plain);
+  for (const { position, ...part } of done) await settleItem(db, owner, id, position, { state: 'done', ...part });
 }
 
 /** Puts the pins that came along behind those that were there, in the order they had. */
