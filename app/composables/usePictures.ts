@@ -1,3 +1,5 @@
+import type { Editor } from '@tiptap/vue-3';
+import { picturesIn, type DocJson } from '../../core/note/schema';
 import { useAccountStore } from '~/stores/account';
 import { scaledDown, upload } from './useFiles';
 
@@ -8,6 +10,8 @@ export interface LargePicture {
   limit: number;
   /** What it would be when scaled down; null when that is not small enough either. */
   smaller: Blob | null;
+  /** It stands in the text already, and may stay as it is. */
+  stands: boolean;
   decide(take: boolean): void;
 }
 
@@ -17,21 +21,27 @@ export function usePictures() {
   const large = shallowRef<LargePicture | null>(null);
   const problem = ref('');
 
+  /** The picture scaled down, when it is over the limit and the user wants that; null when not. */
+  async function offered(blob: Blob, name: string, stands: boolean): Promise<Blob | null> {
+    const limit = account.settings!.pictureLimit;
+    const smaller = await scaledDown(blob, limit);
+    const take = await new Promise<boolean>((decide) => {
+      large.value = { name, size: blob.size, limit, smaller, stands, decide };
+    });
+    large.value = null;
+    return take ? smaller : null;
+  }
+
   async function picture(blob: Blob, name: string): Promise<{ file: string } | null> {
     problem.value = '';
-    const limit = account.settings!.pictureLimit;
-    let kept: Blob | null = blob;
-    if (blob.size > limit) {
-      const smaller = await scaledDown(blob, limit);
-      const take = await new Promise<boolean>((decide) => {
-        large.value = { name, size: blob.size, limit, smaller, decide };
-      });
-      large.value = null;
-      kept = take ? smaller : null;
-    }
-    if (!kept) return null;
+    const isLarge = blob.size > account.settings!.pictureLimit;
+    const kept = isLarge ? await offered(blob, name, false) : blob;
+    return kept && keptAs(kept, name);
+  }
+
+  async function keptAs(blob: Blob, name: string): Promise<{ file: string } | null> {
     try {
-      const { file } = await upload('picture', kept, name || 'picture');
+      const { file } = await upload('picture', blob, name || 'picture');
       return { file };
     } catch (error) {
       problem.value = messageOf(error);
@@ -39,5 +49,22 @@ export function usePictures() {
     }
   }
 
-  return { large, problem, picture };
+  /** Pictures that came with a text and are over the limit are offered scaled down; left alone they stay as they are. */
+  async function offerSmaller(editor: Editor): Promise<void> {
+    for (const file of new Set(picturesIn(editor.getJSON() as DocJson))) {
+      const blob = await fetch(`/api/files/${file}`).then((answer) => answer.blob());
+      if (blob.size <= account.settings!.pictureLimit) continue;
+      const smaller = await offered(blob, 'A picture in the text', true);
+      const kept = smaller && (await keptAs(smaller, 'picture'));
+      if (!kept || editor.isDestroyed) continue;
+      const { tr, doc } = editor.state;
+      doc.descendants((node, pos) => {
+        if (node.type.name === 'picture' && node.attrs.file === file)
+          tr.setNodeMarkup(pos, null, { ...node.attrs, ...kept });
+      });
+      editor.view.dispatch(tr);
+    }
+  }
+
+  return { large, problem, picture, offerSmaller };
 }

@@ -75,6 +75,13 @@ export const importChoicesSchema = object({
     .max(20_000),
 });
 
+/** A part that was left out of a message, put back into its note or left out again. */
+export const importPartSchema = object({
+  part: mixed<'signature' | 'quoted'>().oneOf(['signature', 'quoted']).required(),
+  back: boolean().required(),
+});
+
+export type LeftPart = InferType<typeof importPartSchema>['part'];
 export type BundleNote = InferType<typeof bundleNoteSchema>;
 export type BundlePerson = InferType<typeof bundlePersonSchema>;
 export type BundleRequest = InferType<typeof bundleRequestSchema>;

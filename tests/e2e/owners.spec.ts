@@ -152,6 +152,10 @@ test('one account cannot read, change or guess what belongs to another, on any r
     'POST /imports/[id]/files': { path: `/imports/${coming.id}/files?name=x.txt`, raw: Buffer.from('x') },
     'POST /imports/[id]/starter': { path: `/imports/${coming.id}/starter` },
     'GET /imports/[id]/items/[position]': { path: `/imports/${coming.id}/items/0` },
+    'PUT /imports/[id]/items/[position]': {
+      path: `/imports/${coming.id}/items/0`,
+      data: { part: 'signature', back: true },
+    },
     'PUT /imports/[id]/choices': { path: `/imports/${coming.id}/choices`, data: { choices: [] } },
     'POST /imports/[id]/run': { path: `/imports/${coming.id}/run` },
     'POST /imports/[id]/undo': { path: `/imports/${coming.id}/undo` },

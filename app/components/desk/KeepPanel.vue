@@ -3,7 +3,6 @@ import { EditorContent } from '@tiptap/vue-3';
 import type { Keeping, Note, NoteRow, Person } from '#shared/types/wire';
 import { noteSchema, type NoteInput } from '#shared/schemas/note';
 import type { DocJson } from '../../../core/note/schema';
-import { useAccountStore } from '~/stores/account';
 import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 
@@ -12,7 +11,6 @@ const props = defineProps<{ keeping: Keeping }>();
 const emit = defineEmits<{ kept: [note: Note]; improved: [note: Note, former: Note]; close: [] }>();
 
 const notes = useNotesStore();
-const account = useAccountStore();
 const { fields, problem, busy, submit } = useForm(noteSchema);
 const content = reactive<NoteInput>(structuredClone(toRaw(noteOf(props.keeping))));
 const left = reactive({ signature: props.keeping.signature, quoted: props.keeping.quoted });
@@ -42,24 +40,8 @@ onMounted(async () => {
   const address = props.keeping.person?.address;
   if (address) person.value = (await api<Person[]>('/people', { query: { address } }).catch(() => []))[0] ?? null;
   await notes.load();
-  void offerSmaller();
+  void pictures.offerSmaller(body);
 });
-
-/** Pictures of the message over the limit are offered scaled down; left alone they stay as they are. */
-async function offerSmaller() {
-  for (const { file } of props.keeping.pictures) {
-    const blob = await fetch(`/api/files/${file}`).then((answer) => answer.blob());
-    if (blob.size <= account.settings!.pictureLimit) continue;
-    const smaller = await pictures.picture(blob, 'A picture in the text');
-    if (!smaller) continue;
-    const { tr, doc } = body.state;
-    doc.descendants((node, pos) => {
-      if (node.type.name === 'picture' && node.attrs.file === file)
-        tr.setNodeMarkup(pos, null, { ...node.attrs, ...smaller });
-    });
-    body.view.dispatch(tr);
-  }
-}
 
 function putBack(part: 'signature' | 'quoted') {
   const { doc } = body.state;

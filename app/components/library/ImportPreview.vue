@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useVirtualList } from '@vueuse/core';
 import type { ImportChoice, ImportItem, ImportVerdict } from '#shared/types/wire';
+import type { LeftPart } from '#shared/schemas/bundle';
 import type { DocJson } from '../../../core/note/schema';
 import { useNotesStore } from '~/stores/notes';
 
@@ -97,13 +98,33 @@ watch(step, () => {
 });
 
 /** The two wordings of a note that is there otherwise, or the one that is new. */
-const looked = shallowRef<{ item: ImportItem; mine: DocJson | null; theirs: DocJson } | null>(null);
+const looked = shallowRef<{ item: ImportItem; mine: DocJson | null; content: Brought } | null>(null);
+interface Brought {
+  body: DocJson;
+  left?: Record<LeftPart, DocJson | null>;
+  back?: LeftPart[];
+}
+const LEFT: Record<LeftPart, string> = { signature: 'The signature', quoted: 'The quoted history' };
+const pathOf = ({ position }: ImportItem) => `/imports/${current.value!.id}/items/${position}`;
+
 async function look(item: ImportItem) {
   if (looked.value?.item.position === item.position) return void (looked.value = null);
-  const { content } = await api<{ content: { body: DocJson } }>(`/imports/${current.value!.id}/items/${item.position}`);
-  const mine = item.verdict === 'conflict' && item.targetId ? (await notes.read(item.targetId)).body : null;
-  looked.value = { item, mine, theirs: content.body };
+  await shownAs(item, () => api(pathOf(item)));
 }
+const putBack = (item: ImportItem, part: LeftPart, back: boolean) =>
+  shownAs(item, () => api(pathOf(item), { method: 'PUT', body: { part, back } }));
+
+async function shownAs(item: ImportItem, read: () => Promise<{ content: Brought }>) {
+  problem.value = '';
+  try {
+    const { content } = await read();
+    const mine = item.verdict === 'conflict' && item.targetId ? (await notes.read(item.targetId)).body : null;
+    looked.value = { item, mine, content };
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ?? false;
 </script>
 
 <template>
@@ -220,7 +241,20 @@ async function look(item: ImportItem) {
         </div>
       </div>
       <section v-if="looked" class="look" :aria-label="`Wording of ${looked.item.name}`">
-        <WordDifference :before="looked.mine ?? looked.theirs" :after="looked.theirs" />
+        <LeftOut
+          v-if="looked.content.left && looked.item.state === 'waiting'"
+          :signature="isBack('signature') ? null : looked.content.left.signature"
+          :quoted="isBack('quoted') ? null : looked.content.left.quoted"
+          :remarks="[]"
+          @back="(part) => putBack(looked!.item, part, true)"
+        />
+        <p v-for="part in looked.content.back ?? []" :key="part" class="small soft">
+          {{ LEFT[part] }} is in it again.
+          <button type="button" class="text-button small" @click="putBack(looked.item, part, false)">
+            Leave it out after all
+          </button>
+        </p>
+        <WordDifference :before="looked.mine ?? looked.content.body" :after="looked.content.body" />
       </section>
       <footer v-if="step === 'looking'" class="foot">
         <span class="soft"

@@ -82,7 +82,10 @@ const others = computed(() =>
 const known = computed(() =>
   Object.fromEntries(lookups.rows.map((row) => [row.id, lookups.whole[row.id] ?? { ...row, rows: [] }])),
 );
-onMounted(() => void lookups.load());
+onMounted(() => {
+  void lookups.load();
+  if (brought) void pictures.offerSmaller(body);
+});
 watch(
   () => content.body,
   (doc) => void lookups.need(doc).catch(() => {}),

@@ -12,9 +12,11 @@ defineProps<{ large: LargePicture }>();
       >Settings</NuxtLink
     >).
     <button v-if="large.smaller" type="button" class="text-button" @click="large.decide(true)">
-      Put it in scaled down, {{ fileSize(large.smaller.size) }}
+      {{ large.stands ? 'Scale it down to' : 'Put it in scaled down,' }} {{ fileSize(large.smaller.size) }}
     </button>
     <template v-else> It does not become small enough by scaling. </template>
-    <button type="button" class="text-button" @click="large.decide(false)">Leave it out</button>
+    <button type="button" class="text-button" @click="large.decide(false)">
+      {{ large.stands ? 'Leave it as it is' : 'Leave it out' }}
+    </button>
   </p>
 </template>

@@ -175,6 +175,13 @@ export async function settleItems(db: Knex, owner: string, id: string, positions
     .update({ state: 'done', problem: '' });
 }
 
+/** Sets what an item brings while it waits. */
+export async function setContent(db: Knex, owner: string, id: string, position: number, content: unknown) {
+  await db('import_items')
+    .where({ owner, import_id: id, position, state: 'waiting' })
+    .update({ content: JSON.stringify(content) });
+}
+
 /** Sets the choice of one item, or of all in the same case. What is done stays as it was done. */
 export async function setChoice(
   db: Knex,

@@ -1,15 +1,35 @@
 import { ValidationError } from 'yup';
-import type { BundleNote } from '#shared/schemas/bundle';
+import type { BundleNote, LeftPart } from '#shared/schemas/bundle';
 import { emptyNote, type NoteInput } from '#shared/schemas/note';
 import { BundleError } from '../../../core/library/bundle';
+import type { DocJson } from '../../../core/note/schema';
 import type { StagedItem } from '../../db/repositories/imports';
 import { UserError } from '../errors';
 
 /** A thing of a file, before it is compared with what is in the library. */
 export type Fresh = Pick<StagedItem, 'kind' | 'name' | 'content'> & { problem?: string };
 
-/** What is kept of a note until it is taken: the note, and where it stood. */
-export type StagedNote = BundleNote;
+/** What is kept of a note until it is taken: the note, where it stood, and what was left out of the message it was. */
+export type StagedNote = BundleNote & {
+  left?: { signature: DocJson | null; quoted: DocJson | null };
+  /** What of it was put back. */
+  back?: LeftPart[];
+  /** What could not be taken along. */
+  remarks?: string[];
+};
+
+/** The body of a note with what was put back into it. */
+export function bodyOf({ body, left, back = [] }: StagedNote): DocJson {
+  const parts = (['signature', 'quoted'] as const).filter((part) => back.includes(part) && left?.[part]);
+  return parts.length
+    ? {
+        ...body,
+        content: [...(body.content ?? []), ...parts.flatMap((part) => [EMPTY_LINE, ...left![part]!.content!])],
+      }
+    : body;
+}
+
+const EMPTY_LINE: DocJson = { type: 'paragraph' };
 
 /** A note as a file of another kind than a bundle gives it: its wording, with no place and no past. */
 export const blankNote = (part: Partial<NoteInput> & { name: string }): StagedNote => {
@@ -27,6 +47,9 @@ export const reason = (error: unknown): string => {
 /** Lets other requests be answered in between: checking many notes is work without a pause of its own. */
 export const breathe = () => new Promise((resolve) => setImmediate(resolve));
 
-/** Said of a note whose cue is another one's by now. */
-export const withoutCue = (cue: string, other: string): string =>
-  `The cue “${cue}” belongs to “${other}” already; it comes without one.`;
+/** What is said of a note that does not come quite as it stood. @param other the note that has its cue by now */
+export function remarksOn({ cue, remarks = [] }: StagedNote, other: string | undefined): string {
+  const taken =
+    cue && other !== undefined ? [`The cue “${cue}” belongs to “${other}” already; it comes without one.`] : [];
+  return [...remarks, ...taken].join(' ');
+}

@@ -9,7 +9,7 @@ import { listShelves } from '../../db/repositories/shelves';
 import { readSettings } from '../accounts';
 import type { Application } from '../application';
 import { wordingOf } from '../notes';
-import { breathe, withoutCue, type Fresh, type StagedNote } from './brought';
+import { breathe, remarksOn, type Fresh, type StagedNote } from './brought';
 
 /** What of two things must agree for them to be the same: all but the order of their fields, and what is left empty. */
 const canonical = (value: unknown): string =>
@@ -109,7 +109,7 @@ export async function stage(
       );
       if (twice) return { ...SAME };
       const taken = cues.get(note.cue.toLowerCase());
-      const problem = note.cue && taken !== undefined ? withoutCue(note.cue, taken) : '';
+      const problem = remarksOn(note, taken);
       return others.length ? { verdict: 'conflict', targetId: others[0]!.id, problem } : { problem };
     },
   };

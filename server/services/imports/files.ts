@@ -6,7 +6,7 @@ import { looksLikeMessage } from '../../mail/parse';
 import type { Application } from '../application';
 import { UserError } from '../errors';
 import { keepingOf } from '../keeping';
-import { blankNote, type Fresh } from './brought';
+import { blankNote, type Fresh, type StagedNote } from './brought';
 import { readBundle } from './bundle';
 
 /**
@@ -18,7 +18,16 @@ export async function readFile(app: Application, owner: string, name: string, co
   const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
   if (ending === 'eml' || (ending === '' && looksLikeMessage(content))) {
     if (!looksLikeMessage(content)) throw new UserError('This file is no message.');
-    const { name: noteName, subject, body, cc, attachments } = await keepingOf(app, owner, content);
+    const {
+      name: noteName,
+      subject,
+      body,
+      cc,
+      attachments,
+      signature,
+      quoted,
+      remarks,
+    } = await keepingOf(app, owner, content);
     const all = {
       name: noteName || name,
       cc,
@@ -26,7 +35,8 @@ export async function readFile(app: Application, owner: string, name: string, co
       subject: blanksFromBrackets(subject),
       body: blanksFromBrackets(body),
     };
-    return [{ kind: 'note', name: all.name, content: blankNote(all) }];
+    const note: StagedNote = { ...blankNote(all), left: { signature, quoted }, remarks };
+    return [{ kind: 'note', name: all.name, content: note }];
   }
   if (content.includes(0) && !/^(csv|txt|tsv)$/.test(ending))
     throw new UserError('This is no kind of file that holds notes: a bundle, .eml, CSV, Markdown, HTML or text.');

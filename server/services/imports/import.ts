@@ -1,5 +1,5 @@
 import type { Import } from '#shared/types/wire';
-import type { ImportChoices } from '#shared/schemas/bundle';
+import type { ImportChoices, LeftPart } from '#shared/schemas/bundle';
 import { newId } from '../../db/id';
 import {
   dropImport,
@@ -8,12 +8,13 @@ import {
   itemAt,
   openImports,
   setChoice,
+  setContent,
   sourcesOf,
   type StagedItem,
 } from '../../db/repositories/imports';
 import type { Application } from '../application';
 import { notFound, UserError } from '../errors';
-import { reason, type Fresh } from './brought';
+import { bodyOf, reason, type Fresh, type StagedNote } from './brought';
 import { stage } from './compare';
 import { readFile } from './files';
 
@@ -42,7 +43,24 @@ export async function readImportItem(
 ): Promise<StagedItem> {
   const item = await itemAt(db, owner, id, position);
   if (!item) throw notFound('part of the import');
-  return item;
+  const note = item.content as StagedNote;
+  return item.kind === 'note' ? { ...item, content: { ...note, body: bodyOf(note) } } : item;
+}
+
+/** Puts what was left out of a message back into its note, or leaves it out again. */
+export async function putBackInImport(
+  app: Application,
+  owner: string,
+  id: string,
+  position: number,
+  { part, back }: { part: LeftPart; back: boolean },
+): Promise<StagedItem> {
+  const item = await itemAt(app.db, owner, id, position);
+  const note = item?.content as StagedNote | undefined;
+  if (item?.kind !== 'note' || item.state !== 'waiting' || !note?.left?.[part]) throw notFound('part of the import');
+  const others = (note.back ?? []).filter((other) => other !== part);
+  await setContent(app.db, owner, id, position, { ...note, back: back ? [...others, part] : others });
+  return readImportItem(app, owner, id, position);
 }
 
 /** Puts an import aside: what was taken stays, the rest is dropped. */

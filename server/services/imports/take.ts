@@ -35,7 +35,7 @@ import { changeSettings, readSettings } from '../accounts';
 import type { Application } from '../application';
 import { noteContent, wordingOf } from '../notes';
 import { checkPlace } from '../shelves';
-import { reason, withoutCue, type StagedNote } from './brought';
+import { bodyOf, reason, remarksOn, type StagedNote } from './brought';
 import { alike, factsOf, fold } from './compare';
 import { readImport } from './import';
 
@@ -140,9 +140,8 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
   const keys = await keysOf(app, owner, id);
   const fresh: NewNote[] = [];
   const former: { id: string; note: StagedNote; names: Map<string, string> }[] = [];
-  /** What needs no mark but that it is done. */
-  const plain: number[] = [];
-  const done: { position: number; targetId: string; problem: string }[] = [];
+  const left: number[] = [];
+  const done: { position: number; targetId?: string; problem: string }[] = [];
   const cues = await cuesTaken(
     db,
     owner,
@@ -152,11 +151,15 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
     const note = content as StagedNote;
     const names = keys.get(source) ?? new Map<string, string>();
     const shelfId = (note.shelf && names.get(note.shelf)) || null;
-    const input: NoteInput = { ...wordingOf(renamed(note, names)), shelfId, pinned: note.pin !== null };
+    const wording = wordingOf(renamed({ ...note, body: bodyOf(note) }, names));
+    const input: NoteInput = { ...wording, shelfId, pinned: note.pin !== null };
     try {
-      const replaced = choice === 'replace' && targetId && (await replace(db, owner, targetId, input, app.now()));
-      if (choice === 'leave' || replaced) {
-        plain.push(position);
+      if (choice === 'leave') {
+        left.push(position);
+        continue;
+      }
+      if (choice === 'replace' && targetId && (await replace(db, owner, targetId, input, app.now()))) {
+        done.push({ position, problem: remarksOn(note, undefined) });
         continue;
       }
       const taken = cues.get(note.cue.toLowerCase());
@@ -172,7 +175,7 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
         ...(note.updated !== null && { updatedAt: note.updated }),
       });
       if (note.former.length) former.push({ id: noteId, note, names });
-      done.push({ position, targetId: noteId, problem: taken === undefined ? '' : withoutCue(note.cue, taken) });
+      done.push({ position, targetId: noteId, problem: remarksOn(note, taken) });
     } catch (error) {
       await settleItem(db, owner, id, position, { state: 'failed', problem: reason(error) });
     }
@@ -183,7 +186,7 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
       await insertVersion(db, owner, noteId, version, wordingOf(renamed(wording, names)), madeAt);
     await setVersion(db, owner, noteId, Math.max(...note.former.map(({ version }) => version)) + 1);
   }
-  await settleItems(db, owner, id, plain);
+  await settleItems(db, owner, id, left);
   for (const { position, ...part } of done) await settleItem(db, owner, id, position, { state: 'done', ...part });
 }
 

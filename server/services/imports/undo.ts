@@ -5,7 +5,7 @@ import { insertVersion, listVersions, lockNote, setNotesDeleted, updateNote } fr
 import { listShelves, notesOnShelf, setShelfDeleted } from '../../db/repositories/shelves';
 import type { Application } from '../application';
 import { noteContent, wordingOf } from '../notes';
-import type { StagedNote } from './brought';
+import { bodyOf, type StagedNote } from './brought';
 import { alike } from './compare';
 import { readImport } from './import';
 import { keysOf } from './take';
@@ -33,7 +33,10 @@ export async function undoImport(app: Application, owner: string, id: string): P
     )) {
       const note = await lockNote(trx, owner, targetId!);
       const [former] = note ? await listVersions(trx, owner, note.id) : [];
-      const put = renamed(wordingOf(content as StagedNote), keys.get(source) ?? new Map());
+      const put = renamed(
+        wordingOf({ ...(content as StagedNote), body: bodyOf(content as StagedNote) }),
+        keys.get(source) ?? new Map(),
+      );
       if (!note || !former || !alike(wordingOf(note), { ...put, cue: note.cue })) {
         undone.changed++;
         continue;
