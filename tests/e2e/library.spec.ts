@@ -363,7 +363,7 @@ test('a library is taken out and brought in again, looked over first; a starter 
   expect(notes).toHaveLength(14);
   expect(notes.find(({ name }: { name: string }) => name === 'plain')).toMatchObject({ blanks: 1 });
   await expect(page.getByRole('tab', { name: /Worth a look/ })).toContainText('1');
-  await expect(page.getByText(/The cue .* belongs to .* already; it comes without one/)).toBeVisible();
+  await expect(page.getByText(/The cue .* is that of .*; it comes without one/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo it all' }).click();
   await expect(
     page.getByText('Undone: 2 notes that came are in the bin; 1 of yours has its former wording again.'),

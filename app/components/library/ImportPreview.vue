@@ -204,7 +204,7 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
           >
             <span class="small soft kind">{{ KINDS[item.kind] }}</span>
             <span class="name" dir="auto" :title="item.name">{{ item.name }}</span>
-            <span v-if="item.problem && !isBad(item)" class="small" :title="item.problem">{{ item.problem }}</span>
+            <span v-if="item.problem && !isBad(item)" class="small said" :title="item.problem">{{ item.problem }}</span>
             <span v-else class="small soft source" :title="item.source">{{ item.source }}</span>
             <span v-if="isBad(item)" class="small wrong">{{ item.problem }}</span>
             <template v-else>
@@ -361,12 +361,21 @@ h2 {
   grid-template-columns: 56px minmax(0, 0.8fr) minmax(0, 1.3fr) 130px 178px;
 }
 
+.wrong,
+.said {
+  line-height: 1.2;
+  max-height: 2.4em;
+  overflow: hidden;
+}
+
 .wrong {
   color: var(--warn);
-  line-height: 1.2;
 }
 
 .look {
+  display: grid;
+  gap: var(--s2);
+  align-content: start;
   flex: none;
   max-height: 34%;
   overflow-y: auto;

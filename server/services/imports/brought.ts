@@ -49,7 +49,6 @@ export const breathe = () => new Promise((resolve) => setImmediate(resolve));
 
 /** What is said of a note that does not come quite as it stood. @param other the note that has its cue by now */
 export function remarksOn({ cue, remarks = [] }: StagedNote, other: string | undefined): string {
-  const taken =
-    cue && other !== undefined ? [`The cue “${cue}” belongs to “${other}” already; it comes without one.`] : [];
+  const taken = cue && other !== undefined ? [`The cue “${cue}” is that of “${other}”; it comes without one.`] : [];
   return [...remarks, ...taken].join(' ');
 }

@@ -290,13 +290,13 @@ describe('bringing notes in', () => {
       notes: [note('New', { cue: 'hum' }), note('One', { cue: 'x' }), note('Two', { cue: 'X' })],
     });
     const { id, items } = await bring(app, owner, [['a.json', text]]);
-    const said = 'The cue “hum” belongs to “Mine” already; it comes without one.';
+    const said = 'The cue “hum” is that of “Mine”; it comes without one.';
     expect(items.map(({ problem }) => problem)).toEqual([said, '', '']);
     const { items: after } = await run(app, owner, id);
     expect(after.map(({ state, problem }) => [state, problem])).toEqual([
       ['done', said],
       ['done', ''],
-      ['done', 'The cue “X” belongs to “One” already; it comes without one.'],
+      ['done', 'The cue “X” is that of “One”; it comes without one.'],
     ]);
     expect((await readNotes(app, owner)).map(({ name, cue }) => [name, cue])).toEqual([
       ['Mine', 'Hum'],
