@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toHtml } from './html';
-import { docOf, readColour, readHtml } from './read';
+import { docOf, readHtml } from './read';
+import { readColour } from './readMarks';
 import { plainDoc } from './plain';
 import { parseDoc } from './schema';
 import { toText } from './text';
@@ -57,6 +58,29 @@ describe('reading HTML', () => {
        <p class="Text" style="text-indent:-18pt"><span>${sign}<span>&nbsp;&nbsp;&nbsp;&nbsp; </span></span>Two</p>`;
     expect(text(page('·'))).toBe('First line\n- One\n- Two');
     expect(text(page('7.'))).toBe('First line\n7. One\n8. Two');
+  });
+
+  it('makes one list of a word processor’s list paragraphs, by the level and the sign they are marked with', () => {
+    const item = (level: number, sign: string, words: string) =>
+      `<p class="ListParagraph" style="margin-left:${level * 36}pt;text-indent:-18pt;mso-list:l0 level${level} lfo1"><![if !supportLists]><span style="mso-list:Ignore">${sign}<span style="font:7pt">&nbsp;</span></span><![endif]>${words}<o:p></o:p></p>\n`;
+    expect(
+      text(
+        `<p>Before</p>${item(1, '·', 'One')}${item(2, 'a.', 'inner')}${item(2, 'b.', 'inner too')}${item(1, '·', 'Two')}<p>After</p>`,
+      ),
+    ).toBe('Before\n\n- One\n  1. inner\n  2. inner too\n- Two\n\nAfter');
+    expect(text(item(1, '1.', 'One') + item(1, '2.', 'Two'))).toBe('1. One\n2. Two');
+    expect(text(item(1, '1.', 'One') + item(1, '·', 'Other'))).toBe('1. One\n- Other');
+    // A list that begins further in than it should still holds together.
+    expect(text(item(3, 'o', 'Deep') + item(1, 'o', 'Less'))).toBe('- Deep\n- Less');
+  });
+
+  it('keeps a table of one row when lines are drawn around its cells', () => {
+    const row = '<tr><td>a</td><td>b</td></tr>';
+    const isTable = (source: string) => read(source).firstChild!.type.name === 'table';
+    expect(isTable(`<table border="1">${row}</table>`)).toBe(true);
+    expect(isTable(`<table><tr><td style="border-left:solid #000 1pt">a</td><td>b</td></tr></table>`)).toBe(true);
+    expect(isTable(`<table border="0">${row}</table>`)).toBe(false);
+    expect(isTable(`<table border="1"><tr><td>alone</td></tr></table>`)).toBe(false);
   });
 
   it('keeps the distance between paragraphs, and none where there was none', () => {

@@ -1,6 +1,7 @@
 import { isTag, isText, type ChildNode, type Element } from 'domhandler';
-import { parseDocument } from 'htmlparser2';
-import { isSafeLink } from './link';
+import { DomUtils, parseDocument } from 'htmlparser2';
+import { isEmpty, itemOf, lists, type ListSign } from './readLists';
+import { stylesOf, withMarks, type Marks } from './readMarks';
 import type { DocJson } from './schema';
 
 /** What becomes of a picture of the HTML: what the note keeps of it, or null to leave it out. */
@@ -15,6 +16,8 @@ export interface ReadBlock {
   hint: 'quote' | 'signature' | null;
   /** A line drawn across; it is no part of the wording. */
   rule: boolean;
+  /** The paragraph is an item of a list, as word processors write one. */
+  item?: ListSign;
 }
 
 export interface ReadHtml {
@@ -22,8 +25,6 @@ export interface ReadHtml {
   /** Pictures left out since they stand elsewhere or are of a kind mail cannot carry. */
   picturesLeft: number;
 }
-
-type Marks = { type: string; attrs?: Record<string, unknown> }[];
 
 const SKIPPED = new Set(
   'script style head title template noscript iframe object embed svg math form select textarea button input audio video map'.split(
@@ -39,69 +40,19 @@ const BLOCKS = new Set(
 const QUOTE_WORDS = /(quot|cite|fwd|forward|rply|reply|original|history)/i;
 const SIGNATURE_WORDS = /signature|(^|[-_\s])sig([-_\s]|$)/i;
 
-/** Colours that are only the ink of the page, by their brightness. */
-const DARK = 0x48;
-
-const NAMED: Record<string, string> = {
-  red: '#ff0000',
-  green: '#008000',
-  blue: '#0000ff',
-  navy: '#000080',
-  maroon: '#800000',
-  purple: '#800080',
-  teal: '#008080',
-  olive: '#808000',
-  orange: '#ffa500',
-  gray: '#808080',
-  grey: '#808080',
-  fuchsia: '#ff00ff',
-  brown: '#a52a2a',
-  darkred: '#8b0000',
-  darkgreen: '#006400',
-  darkblue: '#00008b',
-};
-
-/** A colour as `#rrggbb`; null for the ink of the page, for white, and for what cannot be read. */
-export function readColour(value: string): string | null {
-  const text = value.trim().toLowerCase();
-  const short = /^#([0-9a-f])([0-9a-f])([0-9a-f])$/.exec(text);
-  const parts = /^rgba?\(\s*(\d+)[\s,]+(\d+)[\s,]+(\d+)/.exec(text);
-  const hex = (n: string) => Math.min(255, Number(n)).toString(16).padStart(2, '0');
-  const colour = short
-    ? `#${short[1]}${short[1]}${short[2]}${short[2]}${short[3]}${short[3]}`
-    : parts
-      ? `#${hex(parts[1]!)}${hex(parts[2]!)}${hex(parts[3]!)}`
-      : (NAMED[text] ?? text);
-  if (!/^#[0-9a-f]{6}$/.test(colour)) return null;
-  const [r, g, b] = [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as [number, number, number];
-  if (Math.max(r, g, b) <= DARK || Math.min(r, g, b) >= 0xf0) return null;
-  return colour;
-}
-
-function stylesOf(element: Element): Map<string, string> {
-  const found = new Map<string, string>();
-  for (const part of (element.attribs.style ?? '').split(';')) {
-    const at = part.indexOf(':');
-    if (at > 0)
-      found.set(
-        part.slice(0, at).trim().toLowerCase(),
-        part
-          .slice(at + 1)
-          .trim()
-          .toLowerCase(),
-      );
-  }
-  return found;
-}
-
-/** A table that lays a page out is none in a letter: only one of several rows and columns, with no table inside, is. */
+/**
+ * A table that lays a page out is none in a letter: only one of several columns is, with no table inside, and with several
+ * rows or lines drawn around its cells.
+ */
 function isDataTable(element: Element): boolean {
   let inner = false;
   let widest = 0;
   let rows = 0;
+  let lined = Number(element.attribs.border) > 0;
   const walk = (node: ChildNode) => {
     if (!isTag(node)) return;
     if (node.name === 'table') inner = true;
+    if (/^t[dh]$/.test(node.name) && /border[\w-]*:[^;]*\bsolid\b/i.test(node.attribs.style ?? '')) lined = true;
     if (node.name === 'tr') {
       rows++;
       widest = Math.max(widest, node.children.filter((cell) => isTag(cell) && /^t[dh]$/.test(cell.name)).length);
@@ -110,12 +61,8 @@ function isDataTable(element: Element): boolean {
   };
   element.children.forEach(walk);
   const isFrame = /^(presentation|none)$/.test(element.attribs.role ?? '');
-  return !inner && !isFrame && widest > 1 && rows > 1;
+  return !inner && !isFrame && widest > 1 && (rows > 1 || lined);
 }
-
-/** Bullets as word processors write them into the text of a paragraph. */
-const BULLET = /^\s*[·•▪◦‣§o–]\s{2,}(?=\S)|^\s*[·•▪◦‣]\s*(?=\S)/u;
-const NUMBER = /^\s*(\d{1,3})[.)]\s{3,}(?=\S)/u;
 
 class Reader {
   readonly blocks: ReadBlock[] = [];
@@ -137,6 +84,9 @@ class Reader {
   #push(node: DocJson, rule = false): void {
     this.blocks.push({ node, ...this.#around, rule });
   }
+
+  /** The sign of the list item that is being read, as far as it was read. */
+  #item: ListSign | null = null;
 
   #text(raw: string, marks: Marks, pre: boolean): void {
     let text = raw.replace(/\u200b|\ufeff/g, '');
@@ -193,6 +143,10 @@ class Reader {
     if (SKIPPED.has(name)) return;
     const styles = stylesOf(element);
     if (/\bnone\b/.test(styles.get('display') ?? '')) return;
+    if (this.#item && styles.get('mso-list') === 'ignore') {
+      this.#item.sign = DomUtils.textContent(element).trim();
+      return;
+    }
     const before = this.#around;
     const called = `${element.attribs.class ?? ''} ${element.attribs.id ?? ''}`;
     if (SIGNATURE_WORDS.test(called)) this.#around = { ...before, hint: before.hint ?? 'signature' };
@@ -267,8 +221,12 @@ class Reader {
       const isClose = this.#isClose(element, styles);
       if (!isClose) this.#keepDistance();
       const start = this.blocks.length;
+      this.#item = itemOf(styles);
       this.read(element.children, marks, pre);
       this.#flush('paragraph', {}, this.blocks.length === start);
+      const first = this.blocks[start];
+      if (this.#item?.sign && first) first.item = this.#item;
+      this.#item = null;
       this.#distance = !isClose;
     } else this.read(element.children, marks, pre || name === 'pre');
     this.#flush();
@@ -351,35 +309,6 @@ class Reader {
   }
 }
 
-function withMarks({ name, attribs }: Element, styles: Map<string, string>, marks: Marks): Marks {
-  let out = marks;
-  const add = (type: string, attrs?: Record<string, unknown>) => {
-    out = [...out.filter((mark) => mark.type !== type), { type, ...(attrs && { attrs }) }];
-  };
-  const drop = (type: string) => (out = out.filter((mark) => mark.type !== type));
-  const weight = styles.get('font-weight') ?? '';
-  if (
-    /^(bold|bolder|[6-9]00)/.test(weight) ||
-    ((name === 'b' || name === 'strong') && !/^(normal|[1-5]00)/.test(weight))
-  )
-    add('bold');
-  else if (/^(normal|[1-5]00)/.test(weight)) drop('bold');
-  const slant = styles.get('font-style') ?? '';
-  if (/^(italic|oblique)/.test(slant) || ((name === 'i' || name === 'em') && slant !== 'normal')) add('italic');
-  const line = styles.get('text-decoration') ?? styles.get('text-decoration-line') ?? '';
-  if ((/underline/.test(line) && name !== 'a') || ((name === 'u' || name === 'ins') && line !== 'none'))
-    add('underline');
-  if (name === 'a' && attribs.href && isSafeLink(attribs.href.trim())) add('link', { href: attribs.href.trim() });
-  const colour = styles.get('color') ?? (name === 'font' ? attribs.color : undefined);
-  if (colour !== undefined) {
-    const value = readColour(colour);
-    // A link has the colour of links.
-    if (value && name !== 'a' && !out.some(({ type }) => type === 'link')) add('colour', { value });
-    else drop('colour');
-  }
-  return out;
-}
-
 /** A line without the spaces at its ends, of runs of equal formatting one piece. */
 function trimmed(line: DocJson[]): DocJson[] {
   const out: DocJson[] = [];
@@ -405,42 +334,10 @@ function trimmed(line: DocJson[]): DocJson[] {
   return out;
 }
 
-const isEmpty = ({ node, rule }: ReadBlock) => !rule && node.type === 'paragraph' && !node.content?.length;
-
 /** Without empty lines at the ends, and with one where there were several. */
 function tidy(blocks: ReadBlock[]): ReadBlock[] {
   const out = blocks.filter((block, i) => !(isEmpty(block) && (i === 0 || isEmpty(blocks[i - 1]!))));
   while (out.length && isEmpty(out.at(-1)!)) out.pop();
-  return out;
-}
-
-/** Paragraphs that a word processor wrote with a bullet in their text become a list. */
-function lists(blocks: ReadBlock[]): ReadBlock[] {
-  const out: ReadBlock[] = [];
-  const kindOf = ({ node }: ReadBlock) => {
-    const text = node.type === 'paragraph' ? (node.content?.[0]?.text ?? '') : '';
-    return BULLET.test(text) ? 'bulletList' : NUMBER.test(text) ? 'orderedList' : null;
-  };
-  let run: string | null = null;
-  for (const block of blocks) {
-    const kind = block.rule ? null : kindOf(block);
-    if (!kind) {
-      run = null;
-      out.push(block);
-      continue;
-    }
-    const [first, ...rest] = block.node.content!;
-    const text = first!.text!.replace(kind === 'bulletList' ? BULLET : NUMBER, '');
-    const content = [...(text ? [{ ...first!, text }] : []), ...rest];
-    const item = { type: 'listItem', content: [{ type: 'paragraph', content }] };
-    if (run === kind) out.at(-1)!.node.content!.push(item);
-    else {
-      const start = Number(NUMBER.exec(first!.text!)?.[1] ?? 1);
-      const attrs = kind === 'orderedList' ? { attrs: { start, type: null } } : {};
-      out.push({ ...block, node: { type: kind, ...attrs, content: [item] } });
-    }
-    run = kind;
-  }
   return out;
 }
 
