@@ -147,6 +147,9 @@ export function useDraft(owner: () => string) {
         writeJournal();
         schedule();
       } else {
+        // A journal written now would tell of a conflict when another window goes on from what was saved here.
+        clearTimeout(journalTimer);
+        journalTimer = undefined;
         dropJournal(current.id);
         state.value = 'saved';
       }

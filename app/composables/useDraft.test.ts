@@ -1,0 +1,155 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Draft } from '#shared/types/wire';
+import { docFromText, parseDoc } from '../../core/note/schema';
+import { toText } from '../../core/note/text';
+import { offline, openInterface, staleWith } from '../../tests/interface';
+import { useDraft } from './useDraft';
+
+const says = (words: string) => ({ body: docFromText(words) });
+const read = (draft: Draft | null) => (draft ? toText(parseDoc(draft.body)) : null);
+const first: Draft = {
+  id: 'd1',
+  version: 1,
+  updatedAt: 0,
+  mode: 'new',
+  originalId: null,
+  to: [],
+  cc: [],
+  bcc: [],
+  subject: docFromText(''),
+  body: docFromText('Dear Ada,'),
+  fills: {},
+  attachments: [],
+  quote: false,
+};
+
+/** A server with one draft, which answers as servers do, and may be silent. */
+let stored: Draft;
+let silent: boolean;
+let world: ReturnType<typeof openInterface>;
+const journal = () => world.kept.get('jar-note:me:draft:d1');
+const puts = () => world.asked.filter(({ method }) => method === 'PUT').length;
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  stored = structuredClone(first);
+  silent = false;
+  world = openInterface((_path, { body }) => {
+    if (silent) throw offline();
+    const { version, ...content } = body as unknown as Draft;
+    if (version !== stored.version) throw staleWith(stored);
+    return (stored = { ...stored, ...content, version: version + 1 });
+  });
+});
+afterEach(() => vi.useRealTimers());
+
+function opened() {
+  const work = useDraft(() => 'me');
+  work.open(structuredClone(stored));
+  return work;
+}
+
+describe('a draft', () => {
+  it('is in the journal within half a second and on the server within one, however one types', async () => {
+    const work = opened();
+    for (let i = 0; i < 12; i++) {
+      work.change(says(`Dear Ada, ${'x'.repeat(i)}`));
+      await vi.advanceTimersByTimeAsync(80);
+      if (i === 6) expect(journal()).toContain('xxx');
+    }
+    expect(read(stored)).toContain('xxx');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(read(stored)).toBe(`Dear Ada, ${'x'.repeat(11)}`);
+    expect(work.state.value).toBe('saved');
+    expect(journal()).toBeUndefined();
+    // A dozen keys are no dozen requests.
+    expect(puts()).toBeLessThanOrEqual(3);
+  });
+
+  it('loses nothing to a server that is silent, and is handed over when it answers again', async () => {
+    const work = opened();
+    silent = true;
+    work.change(says('Written without a server.'));
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(work.state.value).toBe('waiting');
+    expect(work.problem.value).toContain('does not answer');
+    expect(journal()).toContain('Written without a server.');
+    silent = false;
+    await vi.advanceTimersByTimeAsync(4000);
+    expect(read(stored)).toBe('Written without a server.');
+    expect(work.problem.value).toBe('');
+  });
+
+  it('is found again in the journal after the window was closed, and goes on from there', async () => {
+    const before = opened();
+    silent = true;
+    before.change(says('Closed in the middle.'));
+    await vi.advanceTimersByTimeAsync(400);
+    silent = false;
+    const after = opened();
+    expect(read(after.draft.value)).toBe('Closed in the middle.');
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(read(stored)).toBe('Closed in the middle.');
+  });
+
+  it('is not overwritten by another window: both versions stand until one is chosen', async () => {
+    const mine = opened();
+    stored = { ...stored, ...says('From the other window.'), version: 2 };
+    mine.change(says('From this one.'));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(mine.state.value).toBe('conflict');
+    expect(read(mine.theirs.value)).toBe('From the other window.');
+    expect(read(mine.draft.value)).toBe('From this one.');
+    expect(read(stored)).toBe('From the other window.');
+    // What is written meanwhile stays here, and is in the journal.
+    mine.change(says('From this one, longer.'));
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(read(stored)).toBe('From the other window.');
+    expect(journal()).toContain('longer');
+    await mine.keepMine();
+    expect(read(stored)).toBe('From this one, longer.');
+    expect(mine.state.value).toBe('saved');
+  });
+
+  it('takes the other version when that is chosen, and leaves no journal of its own', async () => {
+    const mine = opened();
+    stored = { ...stored, ...says('From the other window.'), version: 2 };
+    mine.change(says('From this one.'));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(read(mine.takeTheirs())).toBe('From the other window.');
+    expect(journal()).toBeUndefined();
+    mine.change(says('And on from there.'));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(read(stored)).toBe('And on from there.');
+  });
+
+  it('is read from the editor when it is to be kept, not at each key', async () => {
+    const work = opened();
+    const readEditor = vi.fn(() => says('What the editor holds.'));
+    for (let i = 0; i < 5; i++) work.changeLater('body', readEditor);
+    expect(readEditor).not.toHaveBeenCalled();
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(readEditor).toHaveBeenCalledTimes(1);
+    expect(read(stored)).toBe('What the editor holds.');
+  });
+
+  it('takes what is typed while it is being saved along to the next save', async () => {
+    const work = opened();
+    work.change(says('One'));
+    const saving = work.save();
+    work.change(says('One, two'));
+    await saving;
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(read(stored)).toBe('One, two');
+    expect(read(work.draft.value)).toBe('One, two');
+  });
+
+  it('is forgotten after it was sent: nothing of it is written any more', async () => {
+    const work = opened();
+    work.change(says('Sent.'));
+    work.forget();
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(puts()).toBe(0);
+    expect(journal()).toBeUndefined();
+  });
+});

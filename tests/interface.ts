@@ -1,0 +1,43 @@
+import { createPinia, setActivePinia } from 'pinia';
+import * as vue from 'vue';
+import { ApiError, messageOf } from '../app/utils/api';
+
+/** What a request was answered with, or the error it was. */
+export type Answer = (path: string, options: { method?: string; body?: never }) => unknown;
+
+/**
+ * What the interface finds without importing it, for tests of its composables and stores outside a browser: Vue's own
+ * functions, a store of the browser, a worker that is only written to, and a server that answers as told.
+ */
+export function openInterface(answer: Answer) {
+  setActivePinia(createPinia());
+  const kept = new Map<string, string>();
+  const posted: { type: string }[] = [];
+  const asked: { path: string; method: string; body: unknown }[] = [];
+  const { ref, shallowRef, reactive, computed, watch, toRaw } = vue;
+  Object.assign(globalThis, {
+    ...{ ref, shallowRef, reactive, computed, watch, toRaw, ApiError, messageOf },
+    onMounted: () => {},
+    onBeforeUnmount: () => {},
+    localStorage: {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
+    },
+    Worker: class {
+      onmessage = null;
+      postMessage(message: { type: string }) {
+        posted.push(message);
+      }
+    },
+    async api(path: string, options: { method?: string; body?: never } = {}) {
+      asked.push({ path, method: options.method ?? 'GET', body: structuredClone(vue.toRaw(options.body)) });
+      return structuredClone(await answer(path, options));
+    },
+  });
+  return { kept, posted, asked };
+}
+
+/** The answer to a write that started from older content. */
+export const staleWith = (current: unknown) => new ApiError('Changed.', 409, { code: 'stale', current });
+export const offline = () => new ApiError('The server does not answer.', 0, { code: 'offline' });
