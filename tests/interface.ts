@@ -1,9 +1,12 @@
 import { createPinia, setActivePinia } from 'pinia';
 import * as vue from 'vue';
 import { ApiError, messageOf } from '../app/utils/api';
+import { fileSize } from '../core/number/size';
 
 /** What a request was answered with, or the error it was. */
-export type Answer = (path: string, options: { method?: string; body?: never }) => unknown;
+export type Answer = (path: string, options: { method: string; body: never }) => unknown;
+
+const overTheWire = (value: unknown): unknown => (value === undefined ? value : JSON.parse(JSON.stringify(value)));
 
 /**
  * What the interface finds without importing it, for tests of its composables and stores outside a browser: Vue's own
@@ -16,7 +19,7 @@ export function openInterface(answer: Answer) {
   const asked: { path: string; method: string; body: unknown }[] = [];
   const { ref, shallowRef, reactive, computed, watch, toRaw } = vue;
   Object.assign(globalThis, {
-    ...{ ref, shallowRef, reactive, computed, watch, toRaw, ApiError, messageOf },
+    ...{ ref, shallowRef, reactive, computed, watch, toRaw, ApiError, messageOf, fileSize },
     onMounted: () => {},
     onBeforeUnmount: () => {},
     localStorage: {
@@ -30,9 +33,10 @@ export function openInterface(answer: Answer) {
         posted.push(message);
       }
     },
-    async api(path: string, options: { method?: string; body?: never } = {}) {
-      asked.push({ path, method: options.method ?? 'GET', body: structuredClone(vue.toRaw(options.body)) });
-      return structuredClone(await answer(path, options));
+    async api(path: string, { method = 'GET', body }: { method?: string; body?: unknown } = {}) {
+      const sent = overTheWire(body);
+      asked.push({ path, method, body: sent });
+      return overTheWire(await answer(path, { method, body: sent as never }));
     },
   });
   return { kept, posted, asked };

@@ -21,6 +21,10 @@ const first: Draft = {
   fills: {},
   attachments: [],
   quote: false,
+  problem: '',
+  subjectText: '',
+  preview: '',
+  state: 'open',
 };
 
 /** A server with one draft, which answers as servers do, and may be silent. */

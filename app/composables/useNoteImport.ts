@@ -15,35 +15,42 @@ export function useNoteImport(onTaken: () => Promise<void>) {
     stopped = false;
     step.value = 'reading';
     try {
-      const { id } =
-        current.value?.state === 'open' ? current.value : await api<Import>('/imports', { method: 'POST' });
-      await read(id);
+      if (current.value?.state !== 'open') current.value = await api<Import>('/imports', { method: 'POST' });
+      const { id } = current.value;
+      await read(id).catch((error) => (problem.value = messageOf(error)));
       current.value = await api<Import>(`/imports/${id}`);
       step.value = 'looking';
     } catch (error) {
       problem.value = messageOf(error);
-      step.value = current.value ? 'looking' : 'idle';
+      step.value = current.value?.items.length ? 'looking' : 'idle';
     }
   }
 
-  /** Reads files, one after the other, each to be looked over. */
+  /** Reads files, one after the other, each to be looked over. One that is refused keeps no other out. */
   function read(files: FileList | File[]): Promise<void> {
     // Copied at once: the field they were chosen in is emptied.
     const list = [...files];
     return begin(async (id) => {
+      const refused: string[] = [];
       for (const [i, file] of list.entries()) {
         if (stopped) break;
         progress.value = { done: i, total: list.length, name: file.name };
-        if (file.size > IMPORT_LIMIT) {
-          problem.value = `“${file.name}” is ${fileSize(file.size)}; a file may have at most ${fileSize(IMPORT_LIMIT)}. It was not read. A library this large comes in parts, a shelf at a time.`;
-          continue;
+        try {
+          if (file.size > IMPORT_LIMIT) refused.push(tooLarge(file));
+          else
+            await api(`/imports/${id}/files`, {
+              method: 'POST',
+              query: { name: file.name },
+              body: file,
+              headers: { 'content-type': 'application/octet-stream' },
+            });
+        } catch (error) {
+          // Without a server the others are not read either.
+          if (!(error instanceof ApiError) || !error.status) throw error;
+          refused.push(`“${file.name}”: ${error.message}`);
+        } finally {
+          problem.value = refused.join(' ');
         }
-        await api(`/imports/${id}/files`, {
-          method: 'POST',
-          query: { name: file.name },
-          body: file,
-          headers: { 'content-type': 'application/octet-stream' },
-        });
       }
     });
   }
@@ -138,6 +145,9 @@ export function useNoteImport(onTaken: () => Promise<void>) {
 
   return { current, step, progress, problem, read, readStarter, open, choose, take, stop, leave, undo };
 }
+
+const tooLarge = ({ name, size }: File) =>
+  `“${name}” is ${fileSize(size)}; a file may have at most ${fileSize(IMPORT_LIMIT)}. It was not read. A library this large comes in parts, a shelf at a time.`;
 
 function said({ binned, restored, changed, stay }: ImportUndone): string {
   const one = (count: number, single: string, several: string) =>

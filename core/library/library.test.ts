@@ -24,7 +24,8 @@ describe('the name of a new note', () => {
   );
 
   it('is the first words without the greeting where there is no subject', () => {
-    expect(proposedName('', 'Dear Ada,\n\nI can come on Monday.')).toBe('I can come on Monday.');
+    expect(proposedName('', 'Dear Ada,\n\nI can come on Monday.')).toBe('I can come on Monday');
+    expect(proposedName('', 'I come at 9 a.m.')).toBe('I come at 9 a.m.');
     expect(proposedName('Re:', 'Hello')).toBe('Hello');
     const long = proposedName('', `Hello,\n${'a long sentence about pianos '.repeat(9)}`);
     expect(long.length).toBeLessThanOrEqual(80);
@@ -89,7 +90,7 @@ describe('a table of notes', () => {
 
   it('is read without names too, and says which lines are no notes', () => {
     expect(notesOfTable([['Thanks', 'Thank you for your visit.']]).notes[0]).toMatchObject({ name: 'Thanks' });
-    expect(notesOfTable([['Only a body, of one column.']]).notes[0]!.name).toBe('Only a body, of one column.');
+    expect(notesOfTable([['Only a body, of one column.']]).notes[0]!.name).toBe('Only a body, of one column');
     const { problems } = notesOfTable([
       ['name', 'body'],
       ['empty', ''],

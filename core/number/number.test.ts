@@ -3,6 +3,7 @@ import { formatMoney, formatNumber, isCurrency } from './format';
 import { amountsInText } from './inText';
 import { product, round, sum } from './reckon';
 import { regionDefaults } from './region';
+import { fileSize } from './size';
 import { typedNumber } from './typed';
 
 const LOCALES = [
@@ -116,4 +117,18 @@ it('knows what a new account starts with', () => {
   expect(regionDefaults('ja-JP').currency).toBe('JPY');
   expect(regionDefaults('ar-EG').weekdaysOff).toEqual([5, 6]);
   expect(regionDefaults('nonsense of a locale')).toEqual({ currency: 'EUR', weekdaysOff: [6, 7] });
+});
+
+describe('the size of a file', () => {
+  it.each([
+    [0, '0 bytes'],
+    [999, '999 bytes'],
+    [1000, '1 kB'],
+    [60_400, '60 kB'],
+    [999_499, '999 kB'],
+    [999_500, '1 MB'],
+    [1_040_000, '1.04 MB'],
+    [10_000_000, '10 MB'],
+    [11_260_000, '11.3 MB'],
+  ])('of %i bytes is told as people read it', (bytes, said) => expect(fileSize(bytes)).toBe(said));
 });

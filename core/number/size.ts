@@ -2,5 +2,7 @@
 export function fileSize(bytes: number): string {
   if (bytes < 1000) return `${bytes} bytes`;
   if (bytes < 999_500) return `${Math.round(bytes / 1000)} kB`;
-  return `${(bytes / 1_000_000).toFixed(1)} MB`;
+  // Small ones are told finer, so that one just over a limit does not read like the limit.
+  const digits = bytes < 10_000_000 ? 2 : 1;
+  return `${Number((bytes / 1_000_000).toFixed(digits))} MB`;
 }

@@ -178,7 +178,7 @@ describe('what a message gives for a note', () => {
     });
     expect(JSON.stringify(keeping.quoted)).toContain('When?');
     const part = await keepingOf(app, owner, raw, { text: 'I can come.' });
-    expect(part).toMatchObject({ body: docFromText('I can come.'), cc: [], attachments: [], name: 'I can come.' });
+    expect(part).toMatchObject({ body: docFromText('I can come.'), cc: [], attachments: [], name: 'I can come' });
   });
 
   it('says what could not be taken along', async () => {

@@ -257,7 +257,7 @@ test('pictures and attachments are kept with the note, travel with it, and arriv
   ]);
   await expect(page.getByRole('list', { name: 'Attachments' })).toContainText('prices.txt');
   await expect(
-    page.getByText('“too large.bin” is 11.0 MB; an attachment has at most 10.0 MB (Settings).'),
+    page.getByText('“too large.bin” is 11 MB; an attachment has at most 10 MB (Settings).'),
   ).toBeVisible();
   await page.getByText('Recipients').click();
   await page.getByLabel('Cc', { exact: true }).fill('office@client.example');

@@ -1,0 +1,132 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Note } from '#shared/types/wire';
+import { emptyNote, noteSchema, type NoteInput } from '#shared/schemas/note';
+import { docFromText, parseDoc, type DocJson } from '../../core/note/schema';
+import { toText } from '../../core/note/text';
+import { openInterface, staleWith } from '../../tests/interface';
+import { useAccountStore } from '~/stores/account';
+import { useForm } from './useForm';
+import { useNoteKeeping } from './useNoteKeeping';
+
+const read = (body: DocJson) => toText(parseDoc(body));
+const ROW = { bodyText: '', subjectText: '', pinOrder: 0, blanks: 0, files: 0, used: 0, lastUsed: 0, createdAt: 0 };
+const start: Note = {
+  ...emptyNote('Prices'),
+  ...ROW,
+  id: 'n1',
+  version: 1,
+  updatedAt: 0,
+  usedFor: { people: {}, words: {} },
+  body: docFromText('Dear Ada,\nThe price is 120.\nI come on Monday.\nKind regards'),
+};
+
+/** A server with one note, as any window sees it. */
+let stored: Note;
+let world: ReturnType<typeof openInterface>;
+const elsewhere = (part: Partial<Note>) => (stored = { ...stored, ...part, version: stored.version + 1 });
+
+beforeEach(() => {
+  stored = structuredClone(start);
+  world = openInterface((path, { method, body }) => {
+    if (method !== 'PUT') return stored;
+    const { version, ...content } = body as unknown as NoteInput & { version: number };
+    if (version !== stored.version) throw staleWith(stored);
+    return (stored = { ...stored, ...content, version: version + 1 });
+  });
+  useAccountStore().account = { id: 'me', name: 'Wren', address: 'wren@x.example' } as never;
+});
+
+function bench(note: Note | null = structuredClone(stored), brought: NoteInput | null = null) {
+  let current = note;
+  const keeping = useNoteKeeping(() => current, brought, useForm(noteSchema));
+  const show = ({ body }: { body: DocJson }) => (keeping.content.body = body);
+  return {
+    ...keeping,
+    write(part: Partial<NoteInput>) {
+      Object.assign(keeping.content, part);
+      keeping.touch();
+    },
+    keepIt: () => keeping.keep({ ...keeping.content } as NoteInput, show, (kept) => (current = kept)),
+    takeItBack: () => keeping.takeBack(show),
+  };
+}
+
+describe('a note on the bench', () => {
+  it('is put together with what was changed at another place meanwhile, and says so', async () => {
+    const mine = bench();
+    elsewhere({
+      body: docFromText('Dear Ada,\nThe price is 135.\nI come on Monday.\nKind regards'),
+      description: 'Since spring',
+    });
+    mine.write({
+      body: docFromText('Dear Ada,\nThe price is 120.\nI come on Monday.\nWarm regards'),
+      name: 'All prices',
+    });
+    await mine.keepIt();
+    expect(read(stored.body)).toBe('Dear Ada,\nThe price is 135.\nI come on Monday.\nWarm regards');
+    expect(stored).toMatchObject({ name: 'All prices', description: 'Since spring', version: 3 });
+    expect(mine.joined.value).toContain('both changes are in it');
+    expect(mine.conflict.value).toBeNull();
+    expect(mine.dirty.value).toBe(false);
+  });
+
+  it('is not kept over a change of the same place: both versions are shown, and the next Keep is knowing', async () => {
+    const mine = bench();
+    elsewhere({ body: docFromText('Dear Ada,\nThe price is 135.\nI come on Monday.\nKind regards') });
+    mine.write({ body: docFromText('Dear Ada,\nThe price is 150.\nI come on Monday.\nKind regards') });
+    await mine.keepIt();
+    expect(read(stored.body)).toContain('135');
+    const two = mine.conflict.value!.parts.find((part) => part.kind === 'two')!;
+    expect(two).toMatchObject({ kind: 'two' });
+    expect(JSON.stringify(two)).toMatch(/150[\s\S]*135|135[\s\S]*150/);
+    expect(read(mine.content.body)).toContain('150');
+    await mine.keepIt();
+    expect(read(stored.body)).toContain('150');
+    expect(mine.conflict.value).toBeNull();
+  });
+
+  it('names the fields that were written differently on both sides', async () => {
+    const mine = bench();
+    elsewhere({ name: 'Their name', cue: 'x' });
+    mine.write({ name: 'My name', cue: 'x' });
+    await mine.keepIt();
+    expect(mine.conflict.value!.others).toEqual(['name']);
+    expect(stored.name).toBe('Their name');
+    expect(mine.content.name).toBe('My name');
+  });
+
+  it('survives a closed window, and is as it was when its changes are taken back', () => {
+    const before = bench();
+    before.write({ body: docFromText('Not kept yet.') });
+    const after = bench();
+    expect(after.dirty.value).toBe(true);
+    expect(read(after.content.body)).toBe('Not kept yet.');
+    after.takeItBack();
+    expect(read(after.content.body)).toBe(read(start.body));
+    expect(bench().dirty.value).toBe(false);
+    expect(world.kept.size).toBe(0);
+  });
+
+  it('put together after the window was closed, too, from where its writing began', async () => {
+    bench().write({ body: docFromText('Dear Ada,\nThe price is 120.\nI come on Monday.\nWarm regards') });
+    elsewhere({ body: docFromText('Dear Ada,\nThe price is 135.\nI come on Monday.\nKind regards') });
+    const after = bench();
+    await after.keepIt();
+    expect(read(stored.body)).toBe('Dear Ada,\nThe price is 135.\nI come on Monday.\nWarm regards');
+  });
+
+  it('brought along does not come in the way of one begun before', () => {
+    bench(null).write({ name: 'Begun' });
+    const brought = bench(null, { ...emptyNote('Brought'), body: docFromText('From a message.') });
+    expect(brought.content.name).toBe('Brought');
+    expect(brought.dirty.value).toBe(true);
+    expect(bench(null).content.name).toBe('Begun');
+  });
+
+  it('is opened although its journal is of another form or cannot be read', () => {
+    world.kept.set('jar-note:me:note:n1', '{"content":{"name":"Old form"},"version":1}');
+    expect(bench().content).toMatchObject({ name: 'Old form', body: start.body });
+    world.kept.set('jar-note:me:note:n1', '{cut off');
+    expect(bench().content.name).toBe('Prices');
+  });
+});

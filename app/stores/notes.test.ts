@@ -1,0 +1,155 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { NoteRow } from '#shared/types/wire';
+import { openInterface } from '../../tests/interface';
+import { useNotesStore } from './notes';
+
+const row = (id: string, part: Partial<NoteRow> = {}): NoteRow => ({
+  ...{ id, version: 1, name: id, description: '', cue: '', shelfId: null, subjectText: '', bodyText: '', blanks: 0 },
+  ...{ pinned: false, pinOrder: 0, files: 0, used: 0, lastUsed: 0, createdAt: 0, updatedAt: 0 },
+  usedFor: { people: {}, words: {} },
+  ...part,
+});
+
+/** A server that keeps rows and does with many at once what it is asked to. */
+let stored: Map<string, NoteRow>;
+let bin: Map<string, NoteRow>;
+let world: ReturnType<typeof openInterface>;
+
+beforeEach(() => {
+  stored = new Map(['a', 'b', 'c', 'd'].map((id, i) => [id, row(id, { pinned: i < 3, pinOrder: i < 3 ? i + 1 : 0 })]));
+  bin = new Map();
+  world = openInterface((path, { body = {} as never }) => {
+    const {
+      ids = [],
+      places = [],
+      pinned,
+    } = body as unknown as {
+      ids?: string[];
+      places?: { id: string; shelfId: string | null }[];
+      pinned?: boolean;
+    };
+    const change = (id: string, part: Partial<NoteRow>) => {
+      stored.set(id, { ...stored.get(id)!, ...part, version: stored.get(id)!.version + 1 });
+      return stored.get(id)!;
+    };
+    const last = () => Math.max(0, ...[...stored.values()].map(({ pinOrder }) => pinOrder));
+    if (path === '/notes') return [...stored.values()];
+    if (path === '/shelves')
+      return [{ id: 's', version: 1, name: 'Shelf', description: '', parentId: null, position: 0 }];
+    if (path === '/notes/move') return places.map(({ id, shelfId }) => change(id, { shelfId }));
+    if (path === '/notes/pin') return ids.map((id) => change(id, { pinned, pinOrder: pinned ? last() + 1 : 0 }));
+    if (path === '/notes/pins') return ids.forEach((id, i) => change(id, { pinOrder: i + 1 }));
+    if (path === '/notes/delete')
+      return ids.forEach((id) => {
+        bin.set(id, stored.get(id)!);
+        stored.delete(id);
+      });
+    if (path === '/notes/restore')
+      return ids.map((id) => {
+        stored.set(id, bin.get(id)!);
+        bin.delete(id);
+        return stored.get(id);
+      });
+    if (path === '/notes/copy')
+      return ids.map((id) => {
+        stored.set(`${id}2`, row(`${id}2`));
+        return stored.get(`${id}2`);
+      });
+    return {};
+  });
+});
+
+const opened = async () => {
+  const notes = useNotesStore();
+  await notes.load();
+  return notes;
+};
+const here = (notes: { rows: NoteRow[] }) => notes.rows.map(({ id }) => id).sort();
+const order = (notes: { pinned: NoteRow[] }) => notes.pinned.map(({ id }) => id);
+const same = (notes: { rows: NoteRow[] }) =>
+  expect(notes.rows.map(({ version: _v, ...one }) => one).sort((x, y) => (x.id < y.id ? -1 : 1))).toEqual(
+    [...stored.values()].map(({ version: _v, ...one }) => one).sort((x, y) => (x.id < y.id ? -1 : 1)),
+  );
+
+describe('many notes at once', () => {
+  it('are deleted and back with what undoes it', async () => {
+    const notes = await opened();
+    const undo = await notes.remove(['a', 'd']);
+    expect(here(notes)).toEqual(['b', 'c']);
+    await undo();
+    expect(here(notes)).toEqual(['a', 'b', 'c', 'd']);
+    expect(order(notes)).toEqual(['a', 'b', 'c']);
+    same(notes);
+  });
+
+  it('stand where they stood when a move is undone, each on its own shelf', async () => {
+    stored.set('b', row('b', { shelfId: 's' }));
+    const notes = await opened();
+    const undo = await notes.move(['a', 'b'].map((id) => ({ id, shelfId: id === 'a' ? 's' : null })));
+    expect([notes.byId.get('a')!.shelfId, notes.byId.get('b')!.shelfId]).toEqual(['s', null]);
+    await undo();
+    expect([notes.byId.get('a')!.shelfId, notes.byId.get('b')!.shelfId]).toEqual([null, 's']);
+    same(notes);
+  });
+
+  it('have their pins in the old order when unpinning is undone', async () => {
+    const notes = await opened();
+    const undo = await notes.pin(['a', 'b'], false);
+    expect(order(notes)).toEqual(['c']);
+    await undo();
+    expect(order(notes)).toEqual(['a', 'b', 'c']);
+    same(notes);
+  });
+
+  it('pinned along with some that were pinned before: undoing takes only the new pins', async () => {
+    const notes = await opened();
+    const undo = await notes.pin(['a', 'd'], true);
+    expect(order(notes)).toEqual(['a', 'b', 'c', 'd']);
+    await undo();
+    expect(order(notes)).toEqual(['a', 'b', 'c']);
+    same(notes);
+  });
+
+  it('copied are gone again when that is undone', async () => {
+    const notes = await opened();
+    const { rows, undo } = await notes.copy(['a']);
+    expect(rows.map(({ id }) => id)).toEqual(['a2']);
+    await undo();
+    expect(here(notes)).toEqual(['a', 'b', 'c', 'd']);
+  });
+});
+
+describe('the notes', () => {
+  it('are in the index as they are in the list: taken, changed and dropped alike', async () => {
+    const notes = await opened();
+    expect(world.posted.at(-1)).toMatchObject({ type: 'load', notes: expect.arrayContaining([expect.anything()]) });
+    await notes.move([{ id: 'a', shelfId: 's' }]);
+    expect(world.posted.at(-1)).toMatchObject({ type: 'put', note: { id: 'a', shelf: 'Shelf' } });
+    await notes.remove(['a']);
+    expect(world.posted.at(-1)).toEqual({ type: 'drop', id: 'a' });
+  });
+
+  it('count a use at once, for the person and the words, although the server is told later', async () => {
+    const notes = await opened();
+    notes.used('d', { person: 'ada@x.example', words: ['tuning', 'price'] });
+    notes.used('d', { person: '', words: ['price'] });
+    expect(notes.byId.get('d')).toMatchObject({
+      used: 2,
+      usedFor: { people: { 'ada@x.example': 1 }, words: { tuning: 1, price: 2 } },
+    });
+    expect(world.posted.at(-1)).toMatchObject({ type: 'put', note: { id: 'd', used: 2 } });
+    notes.used('gone', { person: '', words: [] });
+  });
+
+  it('say why they could not be fetched, and are fetched when tried again', async () => {
+    const fetched = stored;
+    stored = null as never;
+    const notes = await opened();
+    expect(notes.state).toBe('failed');
+    expect(notes.problem).not.toBe('');
+    stored = fetched;
+    await notes.load(true);
+    expect(notes.state).toBe('ready');
+    expect(notes.rows).toHaveLength(4);
+  });
+});
