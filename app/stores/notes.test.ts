@@ -18,7 +18,8 @@ let world: ReturnType<typeof openInterface>;
 beforeEach(() => {
   stored = new Map(['a', 'b', 'c', 'd'].map((id, i) => [id, row(id, { pinned: i < 3, pinOrder: i < 3 ? i + 1 : 0 })]));
   bin = new Map();
-  world = openInterface((path, { body = {} as never }) => {
+  let late = 20;
+  world = openInterface(async (path, { body = {} as never }) => {
     const {
       ids = [],
       places = [],
@@ -38,6 +39,8 @@ beforeEach(() => {
       return [{ id: 's', version: 1, name: 'Shelf', description: '', parentId: null, position: 0 }];
     if (path === '/notes/move') return places.map(({ id, shelfId }) => change(id, { shelfId }));
     if (path === '/notes/pin') return ids.map((id) => change(id, { pinned, pinOrder: pinned ? last() + 1 : 0 }));
+    // The first answer takes longest.
+    if (path === '/notes/pins') await new Promise((resolve) => setTimeout(resolve, (late -= 10)));
     if (path === '/notes/pins') return ids.forEach((id, i) => change(id, { pinOrder: i + 1 }));
     if (path === '/notes/delete')
       return ids.forEach((id) => {
@@ -107,6 +110,13 @@ describe('many notes at once', () => {
     expect(order(notes)).toEqual(['a', 'b', 'c', 'd']);
     await undo();
     expect(order(notes)).toEqual(['a', 'b', 'c']);
+    same(notes);
+  });
+
+  it('have the last order of their pins, however late the server answers the one before', async () => {
+    const notes = await opened();
+    await Promise.all([notes.orderPins(['c', 'b', 'a']), notes.orderPins(['b', 'c', 'a'])]);
+    expect(order(notes)).toEqual(['b', 'c', 'a']);
     same(notes);
   });
 

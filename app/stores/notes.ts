@@ -167,11 +167,13 @@ export const useNotesStore = defineStore('notes', () => {
     };
   }
 
-  /** Puts the pinned notes into an order. */
+  /** Puts the pinned notes into an order: here at once, on the server one order after the other. */
+  let ordering: Promise<unknown> = Promise.resolve();
   async function orderPins(ids: string[]): Promise<void> {
     const place = new Map(ids.map((id, i) => [id, i + 1]));
     rows.value = rows.value.map((row) => (place.has(row.id) ? { ...row, pinOrder: place.get(row.id)! } : row));
-    await api('/notes/pins', { method: 'PUT', body: { ids } });
+    ordering = ordering.catch(() => {}).then(() => api('/notes/pins', { method: 'PUT', body: { ids } }));
+    await ordering;
   }
 
   const bin = () => api<BinRow[]>('/notes/bin');

@@ -27,6 +27,8 @@ describe('the name of a new note', () => {
     expect(proposedName('', 'Dear Ada,\n\nI can come on Monday.')).toBe('I can come on Monday');
     expect(proposedName('', 'I come at 9 a.m.')).toBe('I come at 9 a.m.');
     expect(proposedName('Re:', 'Hello')).toBe('Hello');
+    expect(proposedName('', 'Dear Ada,\nélan is all.')).toBe('Élan is all');
+    expect(proposedName('iPad', 'x')).toBe('iPad');
     const long = proposedName('', `Hello,\n${'a long sentence about pianos '.repeat(9)}`);
     expect(long.length).toBeLessThanOrEqual(80);
     expect(long).toMatch(/ …$/);

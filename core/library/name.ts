@@ -21,8 +21,9 @@ export function proposedName(subject: string, body: string): string {
   const bare = bareSubject(subject);
   const lines = body.split('\n').map((line) => line.trim());
   const first = bare || lines.find((line) => line && !GREETING.test(line)) || lines.find(Boolean) || '';
+  const words = bare ? first : first.replace(/^\p{Ll}/u, (letter) => letter.toUpperCase());
   // The stop of a sentence is none of a name; that of an abbreviation is.
-  if (first.length <= 80) return first.replace(/[,;:]$|(?<!\.\p{L})\.$/u, '');
-  const cut = first.slice(0, 78);
+  if (words.length <= 80) return words.replace(/[,;:]$|(?<!\.\p{L})\.$/u, '');
+  const cut = words.slice(0, 78);
   return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), 40)).replace(/[,;:.\s]+$/, '')} …`;
 }

@@ -71,11 +71,8 @@ test('shelves stand inside one another, are moved by keyboard, taken away and br
   await page.goto('/library');
   const tree = page.getByRole('tree');
   await tree.getByRole('treeitem', { name: /Winter/ }).click();
-  await page.keyboard.press('Alt+ArrowUp');
-  await expect
-    .poll(async () => (await (await page.request.get('/api/shelves')).json()).map(({ name }: { name: string }) => name))
-    .toEqual(['Care', 'Winter', 'Money']);
-  await page.keyboard.press('Alt+ArrowRight');
+  // Faster than the server answers: up, up, down, and into the one before.
+  for (const key of ['ArrowUp', 'ArrowUp', 'ArrowDown', 'ArrowRight']) await page.keyboard.press(`Alt+${key}`);
   await expect
     .poll(
       async () =>
@@ -83,6 +80,7 @@ test('shelves stand inside one another, are moved by keyboard, taken away and br
           .parentId,
     )
     .toBe(care);
+  await expect(page.getByRole('alert')).toHaveCount(0);
   // A search finds a note by the name of its shelf, and of the one around.
   await page.getByRole('button', { name: /^All notes/ }).click();
   await page.getByLabel('Find a note').fill('care wintr');
@@ -256,9 +254,7 @@ test('pictures and attachments are kept with the note, travel with it, and arriv
     { name: 'too large.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(11_000_000) },
   ]);
   await expect(page.getByRole('list', { name: 'Attachments' })).toContainText('prices.txt');
-  await expect(
-    page.getByText('“too large.bin” is 11 MB; an attachment has at most 10 MB (Settings).'),
-  ).toBeVisible();
+  await expect(page.getByText('“too large.bin” is 11 MB; an attachment has at most 10 MB (Settings).')).toBeVisible();
   await page.getByText('Recipients').click();
   await page.getByLabel('Cc', { exact: true }).fill('office@client.example');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
@@ -486,5 +482,5 @@ test('a message as a file, or pasted, comes to the bench without signature and h
   await expect(body).toContainText('the piano is in the church.');
   await expect(body).not.toContainText('Where is it?');
   await expect(page.getByText('The quoted history (2 lines) was left out.')).toBeVisible();
-  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('the piano is in the church.');
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('The piano is in the church');
 });

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { BookMarked, Inbox, Pin, Plus, Trash2 } from 'lucide-vue-next';
 import type { NodeDropType } from 'element-plus/es/components/tree/src/tree.type';
+import type { ShelfInput } from '#shared/schemas/shelf';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore, type ShelfNode } from '~/stores/shelves';
 
@@ -63,21 +64,25 @@ const remove = () =>
   });
 
 /** Where a shelf goes among the others, by keyboard: up, down, into the one before, out of the one around. */
-function moveChosen(step: 'up' | 'down' | 'in' | 'out') {
+async function moveChosen(step: 'up' | 'down' | 'in' | 'out') {
   const shelf = chosen.value;
   if (!shelf) return;
+  const change = (part: Partial<ShelfInput>) => tell(() => shelves.change(shelf, part));
   const siblings = shelves.rows.filter(({ parentId }) => parentId === shelf.parentId);
   const at = siblings.findIndex(({ id }) => id === shelf.id);
   const around = shelves.byId.get(shelf.parentId ?? '');
-  if (step === 'up' && at > 0) void tell(() => shelves.change(shelf, { position: at - 1 }));
-  if (step === 'down' && at < siblings.length - 1) void tell(() => shelves.change(shelf, { position: at + 1 }));
-  if (step === 'in' && at > 0) void tell(() => shelves.change(shelf, { parentId: siblings[at - 1]!.id }));
+  if (step === 'up' && at > 0) await change({ position: at - 1 });
+  if (step === 'down' && at < siblings.length - 1) await change({ position: at + 1 });
+  if (step === 'in' && at > 0) await change({ parentId: siblings[at - 1]!.id });
   if (step === 'out' && around) {
     const outer = shelves.rows.filter(({ parentId }) => parentId === around.parentId);
     const position = outer.findIndex(({ id }) => id === around.id) + 1;
-    void tell(() => shelves.change(shelf, { parentId: around.parentId, position }));
+    await change({ parentId: around.parentId, position });
   }
 }
+
+/** Keys pressed faster than the server answers are done one after the other, each on what the one before left. */
+let moves = Promise.resolve();
 
 /** The tree is drawn anew after a move; the focus stays with the shelf. */
 watch(
@@ -94,7 +99,7 @@ function onKey(event: KeyboardEvent) {
   if (!event.altKey || !step) return;
   event.preventDefault();
   event.stopPropagation();
-  moveChosen(step);
+  moves = moves.then(() => moveChosen(step));
 }
 
 function dropped(dragging: { data: unknown }, target: { data: unknown }, type: Exclude<NodeDropType, 'none'>) {
