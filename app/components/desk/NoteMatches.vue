@@ -1,19 +1,24 @@
 <script setup lang="ts">
 import { excerpt, markWords } from '../../../core/search/mark';
 import type { FoundNote } from '~/editor/noteSearch';
+import { useShelvesStore } from '~/stores/shelves';
 
 const props = defineProps<{ found: FoundNote[]; current: number; query: string; prefix: string }>();
 const emit = defineEmits<{ pick: [id: string]; hover: [index: number] }>();
 
+const shelves = useShelvesStore();
 const list = ref<HTMLElement>();
 watch(
   () => props.current,
   (at) => nextTick(() => list.value?.children[at]?.scrollIntoView({ block: 'nearest' })),
 );
 
-const name = ({ row, terms }: FoundNote) => markWords(row.name, terms);
-const text = ({ row, terms }: FoundNote) =>
-  markWords(excerpt([row.subjectText, row.bodyText].filter(Boolean).join(' — '), terms), terms);
+/** What the note says, around what matched; what it is for, when the match stands there. */
+function text({ row, terms }: FoundNote): string {
+  const about = markWords(row.description, terms).some(({ marked }) => marked) ? row.description : '';
+  return excerpt([about, row.subjectText, row.bodyText].filter(Boolean).join(' — '), terms);
+}
+const shelf = ({ row }: FoundNote) => shelves.path(row.shelfId).join(' / ');
 </script>
 
 <template>
@@ -29,18 +34,12 @@ const text = ({ row, terms }: FoundNote) =>
       @mousemove="emit('hover', i)"
       @mousedown.prevent="emit('pick', hit.row.id)"
     >
-      <span class="name"
-        ><template v-for="(part, j) in name(hit)" :key="j"
-          ><mark v-if="part.marked">{{ part.text }}</mark
-          ><template v-else>{{ part.text }}</template></template
-        ></span
-      >
-      <span class="text small soft" dir="auto"
-        ><template v-for="(part, j) in text(hit)" :key="j"
-          ><mark v-if="part.marked">{{ part.text }}</mark
-          ><template v-else>{{ part.text }}</template></template
-        ></span
-      >
+      <span class="head">
+        <span class="name" dir="auto"><MarkedText :text="hit.row.name" :terms="hit.terms" /></span>
+        <span v-if="hit.row.cue" class="cue"><MarkedText :text="hit.row.cue" :terms="hit.terms" /></span>
+        <span class="shelf small soft" dir="auto"><MarkedText :text="shelf(hit)" :terms="hit.terms" /></span>
+      </span>
+      <span class="text small soft" dir="auto"><MarkedText :text="text(hit)" :terms="hit.terms" /></span>
     </li>
     <li v-if="!found.length" class="none small soft" role="option" aria-selected="false" aria-disabled="true">
       No note holds “{{ query }}”.
@@ -67,10 +66,28 @@ const text = ({ row, terms }: FoundNote) =>
   border-left-color: var(--green);
 }
 
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s2);
+}
+
 .name {
+  flex: 0 1 auto;
   font-family: var(--serif);
 }
 
+.cue {
+  align-self: center;
+}
+
+.shelf {
+  flex: 1 20 60px;
+  text-align: right;
+}
+
+.name,
+.shelf,
 .text {
   overflow: hidden;
   text-overflow: ellipsis;

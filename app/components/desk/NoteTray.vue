@@ -55,7 +55,7 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section class="tray" aria-label="Notes">
+  <section class="tray" :class="{ short }" aria-label="Notes">
     <div class="line">
       <el-input
         id="tray-search"
@@ -115,7 +115,27 @@ function onKey(event: KeyboardEvent) {
   max-width: 280px;
 }
 
+.tray {
+  position: relative;
+}
+
+/* While the fill list needs the room, what is found lies over it, above the search. */
+.tray.short .found {
+  position: absolute;
+  bottom: calc(100% + var(--s1));
+  left: 0;
+  right: 0;
+  z-index: 20;
+  margin: 0;
+  background: var(--sheet);
+  border: 1px solid var(--rule-strong);
+  border-radius: var(--radius);
+  box-shadow: var(--shadow);
+}
+
 .near {
+  max-height: 116px;
+  overflow-y: auto;
   display: flex;
   flex-wrap: wrap;
   align-items: center;

@@ -362,7 +362,7 @@ defineExpose({
       />
     </div>
 
-    <div class="under">
+    <div v-if="edited.length || questions.length" class="under">
       <p v-for="one in edited" :key="one.insertion" class="edited small" role="status">
         “{{ one.note.name }}” was edited here.
         <button type="button" class="text-button small" aria-keyshortcuts="Alt+U" @click="emit('improve', one)">
@@ -383,13 +383,14 @@ defineExpose({
         @look="look"
         @leave="leaveFill"
       />
-      <NoteTray
-        :short="openBlanks.length > 0"
-        :occasion="occasion"
-        @insert="(id) => insert(id)"
-        @leave="body.commands.focus()"
-      />
     </div>
+    <NoteTray
+      :short="openBlanks.length > 0"
+      :occasion="occasion"
+      class="tray"
+      @insert="(id) => insert(id)"
+      @leave="body.commands.focus()"
+    />
 
     <footer class="foot">
       <div class="sights" role="status">
@@ -513,8 +514,13 @@ defineExpose({
 
 .under {
   flex: none;
-  max-height: 42%;
+  max-height: 38%;
   overflow-y: auto;
+  padding: var(--s3) 2px 0;
+}
+
+.tray {
+  flex: none;
   padding: var(--s3) 2px var(--s2);
 }
 

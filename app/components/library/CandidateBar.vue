@@ -65,7 +65,7 @@ const leave = (texts: string[]) => (left.value = new Set([...left.value, ...text
         :aria-label="`Make “${candidate.text}” the blank ${candidate.blank.label}`"
         @click="take(candidate)"
       >
-        {{ candidate.blank.label }} ({{ kindOf(candidate.blank.kind).title.toLowerCase() }})
+        Make it “{{ candidate.blank.label }}” ({{ kindOf(candidate.blank.kind).title.toLowerCase() }})
       </button>
       <button
         type="button"
@@ -77,10 +77,12 @@ const leave = (texts: string[]) => (left.value = new Set([...left.value, ...text
       </button>
     </span>
     <span v-if="offers.length > SHOWN" class="soft">and {{ offers.length - SHOWN }} more</span>
-    <button type="button" class="text-button small" @click="take()">Take all</button>
-    <button type="button" class="text-button small" @click="leave(offers.map(({ candidate }) => candidate.text))">
-      Leave all
-    </button>
+    <template v-if="offers.length > 1">
+      <button type="button" class="text-button small" @click="take()">Take all</button>
+      <button type="button" class="text-button small" @click="leave(offers.map(({ candidate }) => candidate.text))">
+        Leave all
+      </button>
+    </template>
   </section>
 </template>
 

@@ -2,7 +2,7 @@
 import { ArrowDown, ArrowUp, Paperclip, Pin } from 'lucide-vue-next';
 import { useVirtualList } from '@vueuse/core';
 import type { NoteRow } from '#shared/types/wire';
-import { excerpt, markWords } from '../../../core/search/mark';
+import { excerpt } from '../../../core/search/mark';
 import { useAccountStore } from '~/stores/account';
 import { useShelvesStore } from '~/stores/shelves';
 
@@ -58,7 +58,7 @@ function begins({ id, description, subjectText, bodyText }: NoteRow): string {
   if (words) return excerpt([description, subjectText, bodyText].filter(Boolean).join(' — '), words, 60);
   return (description || bodyText).slice(0, 300).replace(/\s+/g, ' ');
 }
-const parts = (text: string, { id }: NoteRow) => markWords(text, props.terms.get(id) ?? []);
+const matched = ({ id }: NoteRow) => props.terms.get(id) ?? [];
 
 const all = computed(() => props.rows.length > 0 && props.rows.every(({ id }) => props.chosen.has(id)));
 const some = computed(() => !all.value && props.rows.some(({ id }) => props.chosen.has(id)));
@@ -180,23 +180,19 @@ defineExpose({ focusRow });
               @click.stop="emit('open', row.id)"
               @keydown="(event) => onKey(event, index, row)"
             >
-              <template v-for="(part, j) in parts(row.name, row)" :key="j"
-                ><mark v-if="part.marked">{{ part.text }}</mark
-                ><template v-else>{{ part.text }}</template></template
-              >
+              <MarkedText :text="row.name" :terms="matched(row)" />
             </button>
-            <span v-if="row.cue" class="cue" title="Its cue">{{ row.cue }}</span>
+            <span v-if="row.cue" class="cue" title="Its cue"><MarkedText :text="row.cue" :terms="matched(row)" /></span>
             <Pin v-if="row.pinned && !pins" :size="12" aria-label="pinned" class="sign" />
             <Paperclip v-if="row.files" :size="12" aria-label="with attachments or pictures" class="sign" />
           </span>
           <template v-if="!narrow">
-            <span role="cell" class="shelf soft">{{ shelves.path(row.shelfId).join(' / ') }}</span>
+            <span role="cell" class="shelf soft"
+              ><MarkedText :text="shelves.path(row.shelfId).join(' / ')" :terms="matched(row)"
+            /></span>
             <span role="cell" class="begins soft" dir="auto"
-              ><template v-for="(part, j) in parts(begins(row), row)" :key="j"
-                ><mark v-if="part.marked">{{ part.text }}</mark
-                ><template v-else>{{ part.text }}</template></template
-              ></span
-            >
+              ><MarkedText :text="begins(row)" :terms="matched(row)"
+            /></span>
           </template>
           <span role="cell" class="used">{{ row.used }}</span>
           <template v-if="!narrow">
@@ -317,15 +313,6 @@ defineExpose({ focusRow });
   text-overflow: ellipsis;
   white-space: nowrap;
   font: 14.5px var(--serif);
-}
-
-.cue {
-  flex: none;
-  padding: 0 5px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 3px;
-  font-size: 11.5px;
-  color: var(--ink-soft);
 }
 
 .sign {

@@ -71,5 +71,5 @@ export const date: BlankKind<DateOptions> = {
     if (!day) return { problem: `"${typed}" is no day that exists. Type it like 30 june, next friday or +3d.` };
     return dayValue(day, options, scope);
   },
-  control: ({ hint }) => ({ type: 'date', hint: hint || 'tue, 30 june, +3d, in 2 weeks' }),
+  control: ({ hint }) => ({ type: 'date', hint: hint || 'tue, 30 june, +3d' }),
 };
