@@ -1,5 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia';
 import * as vue from 'vue';
+import type { NoteRow } from '../shared/types/wire';
 import { ApiError, messageOf } from '../app/utils/api';
 import { fileSize } from '../core/number/size';
 
@@ -16,6 +17,7 @@ export function openInterface(answer: Answer) {
   setActivePinia(createPinia());
   const kept = new Map<string, string>();
   const posted: { type: string }[] = [];
+  const workers: { onmessage: ((event: { data: unknown }) => void) | null }[] = [];
   const asked: { path: string; method: string; body: unknown }[] = [];
   const { ref, shallowRef, reactive, computed, watch, toRaw } = vue;
   Object.assign(globalThis, {
@@ -29,6 +31,9 @@ export function openInterface(answer: Answer) {
     },
     Worker: class {
       onmessage = null;
+      constructor() {
+        workers.push(this);
+      }
       postMessage(message: { type: string }) {
         posted.push(message);
       }
@@ -39,8 +44,18 @@ export function openInterface(answer: Answer) {
       return overTheWire(await answer(path, { method, body: sent as never }));
     },
   });
-  return { kept, posted, asked };
+  /** Lets the worker answer. */
+  const answerWorker = (data: unknown) => workers.at(-1)!.onmessage!({ data });
+  return { kept, posted, asked, answerWorker };
 }
+
+/** A row of the library whose name and id are one. */
+export const noteRow = (id: string, part: Partial<NoteRow> = {}): NoteRow => ({
+  ...{ id, version: 1, name: id, description: '', cue: '', shelfId: null, subjectText: '', bodyText: '', blanks: 0 },
+  ...{ pinned: false, pinOrder: 0, files: 0, used: 0, lastUsed: 0, createdAt: 0, updatedAt: 0 },
+  usedFor: { people: {}, words: {} },
+  ...part,
+});
 
 /** The answer to a write that started from older content. */
 export const staleWith = (current: unknown) => new ApiError('Changed.', 409, { code: 'stale', current });

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core';
 import { Download, FolderInput, Plus, Search } from 'lucide-vue-next';
-import type { Keeping, Note, NoteRow } from '#shared/types/wire';
-import type { SortKey } from '~/components/library/NoteTable.vue';
+import type { Keeping, Note } from '#shared/types/wire';
 import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
@@ -13,72 +12,13 @@ const notes = useNotesStore();
 const shelves = useShelvesStore();
 const route = useRoute();
 
-// What is shown
-
-const query = ref('');
-const place = ref('all');
-const filters = reactive({ blanks: false, files: false, idle: 0 });
+const { query, place, filters, sort, sortBy, terms, found, shown, filtered } = useNoteRows();
 const IDLE = [
   { value: 0, label: 'Used whenever' },
   { value: 3, label: 'Unused for 3 months' },
   { value: 6, label: 'Unused for 6 months' },
   { value: 12, label: 'Unused for a year' },
 ];
-const MONTH = 30.4 * 86_400_000;
-
-const found = shallowRef<{ row: NoteRow; terms: string[] }[] | null>(null);
-let asking = 0;
-watch([query, () => notes.rows], async ([text]) => {
-  const number = ++asking;
-  const hits = text.trim() ? await notes.search(text, 20_000) : null;
-  if (number !== asking) return;
-  found.value = hits;
-});
-watch(query, (text, before) => {
-  if (text.trim() && !before.trim()) sort.value = { key: 'match', down: false };
-  if (!text.trim() && sort.value.key === 'match') sort.value = { key: 'name', down: false };
-});
-const terms = computed(() => new Map((found.value ?? []).map(({ row, terms: words }) => [row.id, words])));
-
-const sort = ref<{ key: SortKey; down: boolean }>({ key: 'name', down: false });
-function sortBy(key: SortKey) {
-  const down = key === 'used' || key === 'lastUsed' || key === 'updatedAt';
-  sort.value = sort.value.key === key ? { key, down: !sort.value.down } : { key, down };
-}
-const collator = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
-
-const within = computed(() => (shelves.byId.has(place.value) ? shelves.within(place.value) : null));
-const now = Date.now();
-const shown = computed<NoteRow[]>(() => {
-  // A row may have changed since it was found.
-  const all = found.value ? found.value.flatMap(({ row }) => notes.byId.get(row.id) ?? []) : notes.rows;
-  const rows = all.filter(
-    (row) =>
-      (place.value !== 'pinned' || row.pinned) &&
-      (place.value !== 'loose' || !row.shelfId) &&
-      (!within.value || within.value.has(row.shelfId ?? '')) &&
-      (!filters.blanks || row.blanks > 0) &&
-      (!filters.files || row.files > 0) &&
-      (!filters.idle || Math.max(row.lastUsed, row.createdAt) < now - filters.idle * MONTH),
-  );
-  const { key, down } = sort.value;
-  if (found.value && key === 'match') return rows;
-  if (place.value === 'pinned' && !found.value) return rows.sort((a, b) => a.pinOrder - b.pinOrder);
-  const path = (row: NoteRow) => shelves.path(row.shelfId).join(' / ');
-  const compare = {
-    name: (a: NoteRow, b: NoteRow) => collator.compare(a.name, b.name),
-    shelf: (a: NoteRow, b: NoteRow) => collator.compare(path(a), path(b)) || collator.compare(a.name, b.name),
-    begins: (a: NoteRow, b: NoteRow) => collator.compare(a.description || a.bodyText, b.description || b.bodyText),
-    used: (a: NoteRow, b: NoteRow) => a.used - b.used,
-    lastUsed: (a: NoteRow, b: NoteRow) => a.lastUsed - b.lastUsed,
-    updatedAt: (a: NoteRow, b: NoteRow) => a.updatedAt - b.updatedAt,
-    createdAt: (a: NoteRow, b: NoteRow) => a.createdAt - b.createdAt,
-    pins: (a: NoteRow, b: NoteRow) => a.pinOrder - b.pinOrder,
-    match: () => 0,
-  }[key];
-  return [...rows].sort((a, b) => (down ? compare(b, a) : compare(a, b)));
-});
-const filtered = computed(() => Boolean(query.value.trim() || filters.blanks || filters.files || filters.idle));
 
 // The bench
 
@@ -109,80 +49,14 @@ async function kept(fresh: Note) {
 }
 const onBench = computed(() => noteId.value === 'new' || Boolean(note.value));
 
-// What was just done, with the way back
-
-const done = shallowRef<{ text: string; undo?: () => Promise<unknown> } | null>(null);
 const chosen = ref(new Set<string>());
 /** Only what is still there can be acted on. */
 const ids = computed(() => [...chosen.value].filter((id) => notes.byId.has(id)));
-const several = (list: string[]) =>
-  list.length === 1 ? `“${notes.byId.get(list[0]!)?.name}”` : `${list.length} notes`;
-
-async function act(work: () => Promise<{ text: string; undo: () => Promise<unknown> }>) {
-  problem.value = '';
-  try {
-    done.value = await work();
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
-}
-async function undo() {
-  const { undo: back } = done.value!;
-  done.value = null;
-  try {
-    await back?.();
-    if (note.value) await open();
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
-}
-
-const remove = (list: string[]) =>
-  act(async () => {
-    const text = `${several(list)} ${list.length === 1 ? 'is' : 'are'} in the bin.`;
-    const onTheBench = list.includes(noteId.value) ? noteId.value : '';
-    const back = await notes.remove(list);
-    chosen.value = new Set();
-    if (onTheBench) await choose('');
-    return {
-      text,
-      async undo() {
-        await back();
-        if (onTheBench) await choose(onTheBench);
-      },
-    };
-  });
-const move = (list: string[], shelfId: string | null) =>
-  act(async () => ({
-    text: `${several(list)} ${list.length === 1 ? 'stands' : 'stand'} ${shelfId ? `on “${shelves.byId.get(shelfId)?.name}”` : 'on no shelf'} now.`,
-    undo: await notes.move(list.map((id) => ({ id, shelfId }))),
-  }));
-const copy = (list: string[]) =>
-  act(async () => {
-    const { rows, undo: back } = await notes.copy(list);
-    chosen.value = new Set(rows.map(({ id }) => id));
-    return { text: `${several(list)} copied.`, undo: back };
-  });
-const pin = (list: string[], on: boolean) =>
-  act(async () => ({ text: `${several(list)} ${on ? 'pinned' : 'unpinned'}.`, undo: await notes.pin(list, on) }));
-
-function movePin(id: string, step: 1 | -1) {
-  const order = notes.pinned.map((row) => row.id);
-  const at = order.indexOf(id);
-  if (order[at + step] === undefined) return;
-  [order[at], order[at + step]] = [order[at + step]!, id];
-  notes.orderPins(order).catch((error) => (problem.value = messageOf(error)));
-}
-
-function shelfRemoved({ id, name }: { id: string; name: string }) {
-  done.value = {
-    text: `The shelf “${name}” is taken away; its notes stand on the shelf around it.`,
-    undo: async () => {
-      await shelves.restore(id);
-      await notes.load(true);
-    },
-  };
-}
+const { done, add, close, several, undo, remove, move, copy, pin, movePin, shelfRemoved } = useNoteActs({
+  chosen,
+  problem,
+  bench: { noteId, choose, reopen: async () => void (note.value && (await open())) },
+});
 
 // Out and in
 
@@ -245,7 +119,7 @@ async function leaveImport() {
 }
 async function undoImport() {
   const text = await work.undo();
-  if (text) done.value = { text };
+  if (text) add({ text });
 }
 async function takeUnfinished() {
   const { id } = unfinished.value!;
@@ -321,7 +195,7 @@ watch(
       </header>
       <p v-if="done" class="done" role="status">
         {{ done.text }} <button v-if="done.undo" type="button" class="text-button" @click="undo">Undo</button
-        ><button type="button" class="text-button small" @click="done = null">Close</button>
+        ><button type="button" class="text-button small" @click="close">Close</button>
       </p>
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
       <p v-if="unfinished && step === 'idle'" class="notice" role="status">

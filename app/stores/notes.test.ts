@@ -1,14 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { NoteRow } from '#shared/types/wire';
-import { openInterface } from '../../tests/interface';
+import { noteRow as row, openInterface } from '../../tests/interface';
 import { useNotesStore } from './notes';
-
-const row = (id: string, part: Partial<NoteRow> = {}): NoteRow => ({
-  ...{ id, version: 1, name: id, description: '', cue: '', shelfId: null, subjectText: '', bodyText: '', blanks: 0 },
-  ...{ pinned: false, pinOrder: 0, files: 0, used: 0, lastUsed: 0, createdAt: 0, updatedAt: 0 },
-  usedFor: { people: {}, words: {} },
-  ...part,
-});
 
 /** A server that keeps rows and does with many at once what it is asked to. */
 let stored: Map<string, NoteRow>;
