@@ -18,24 +18,49 @@ class Unfiller {
   /** Links and colours in which blanks of the note stand; those of a value are the value's own. */
   readonly #marks = new Map<string, readonly Mark[]>();
 
+  /** Which blanks stand in a line with something before or behind them: for a table the line was cut there. */
+  readonly #inLine = new Map<string, { before: boolean; after: boolean }>();
+
   constructor(
     readonly insertion: string,
     blanks: BlankDef[],
     note?: Node,
   ) {
     this.#blanks = new Map(blanks.map((blank) => [blankKey(blank.label), blank]));
-    note?.descendants((node) => {
-      if (node.type.name === 'blank')
-        this.#marks.set(
-          blankKey(node.attrs.label),
-          node.marks.filter(({ type }) => type.name === 'link' || type.name === 'colour'),
-        );
+    note?.descendants((node, _pos, parent, index) => {
+      if (node.type.name !== 'blank') return;
+      const key = blankKey(node.attrs.label);
+      const kept = node.marks.filter(({ type }) => type.name === 'link' || type.name === 'colour');
+      this.#marks.set(key, kept);
+      this.#inLine.set(key, { before: index > 0, after: index < parent!.childCount - 1 });
     });
   }
 
   #blank(label: string, marks: readonly Mark[]): Node {
     const { kind, options } = this.#blanks.get(blankKey(label)) ?? { kind: 'text', options: {} };
     return schema.nodes.blank.create({ label, kind, options }, null, marks);
+  }
+
+  /** Blocks of the letter as blocks of the note, each with what it was made of; lines cut for a table are one again. */
+  blocks(letter: readonly Node[]): { node: Node; from: Node[] }[] {
+    const out: { node: Node; from: Node[] }[] = [];
+    let behind = false;
+    for (const block of letter) {
+      const isOwn = block.type.name === 'rows' && block.attrs.insertion === this.insertion;
+      const cut = isOwn ? this.#inLine.get(blankKey(String(block.attrs.label))) : undefined;
+      for (const node of this.block(block)) {
+        const last = out.at(-1);
+        if ((behind || cut?.before) && last?.node.isTextblock && node.isTextblock)
+          out[out.length - 1] = {
+            node: last.node.copy(last.node.content.append(node.content)),
+            from: [...last.from, block],
+          };
+        else out.push({ node, from: [block] });
+        behind = false;
+      }
+      behind = cut?.after ?? false;
+    }
+    return out;
   }
 
   block(node: Node): Node[] {
@@ -49,7 +74,7 @@ class Unfiller {
   }
 
   #blocks(parent: Node): Fragment {
-    return Fragment.fromArray(parent.content.content.flatMap((child) => this.block(child)));
+    return Fragment.fromArray(this.blocks(parent.content.content).map(({ node }) => node));
   }
 
   #line(content: Fragment): Node[] {
@@ -204,14 +229,9 @@ function withoutCaret(node: Node): Node {
  */
 export function improved(note: Node, letter: Node, insertion: string, blanks: BlankDef[]): Node | null {
   const unfiller = new Unfiller(insertion, blanks, note);
-  const blocks: Node[] = [];
-  const touched: boolean[] = [];
-  letter.forEach((block) => {
-    for (const one of unfiller.block(block)) {
-      blocks.push(one);
-      touched.push(holds(block, insertion));
-    }
-  });
+  const read = unfiller.blocks(letter.content.content);
+  const blocks = read.map(({ node }) => node);
+  const touched = read.map(({ from }) => from.some((block) => holds(block, insertion)));
   const wanted = note.content.content.map(withoutCaret);
   const pairs = align(wanted, blocks);
   const places = blocks.flatMap((_, i) => (pairs.has(i) || touched[i] ? [i] : []));

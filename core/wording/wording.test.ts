@@ -243,6 +243,37 @@ describe('a note improved from the letter it was put into', () => {
     ).toBe('Dear [first name],\nI can come on [day] at nine.\nThe visit takes an hour.\nWith kind regards,');
   });
 
+  it('has a table in the middle of its sentence again, where the letter was cut for it', () => {
+    const [{ key, columns, rows, keyColumn }] = lookups as [(typeof lookups)[number]];
+    const prices = {
+      label: 'prices',
+      kind: 'rows',
+      options: { lookup: `demo:${key}`, as: 'table', columns: columns.slice(0, 2).map(({ id }) => id), hint: '' },
+    };
+    const words = (text: string): DocJson => ({ type: 'text', text });
+    const line = (...content: DocJson[]): DocJson => ({ type: 'paragraph', content });
+    const blank: DocJson = { type: 'blank', attrs: prices };
+    for (const content of [
+      [line(words('These are '), blank, words(' as agreed.'))],
+      [line(words('Hello.')), line(blank, words(' These are all.'))],
+      [line(words('They are:'), blank), line(words('Goodbye.'))],
+      [line(words('They are:')), line(blank), line(words('Goodbye.'))],
+      [
+        {
+          type: 'bulletList',
+          content: [{ type: 'listItem', content: [line(words('See '), blank, words(' there.'))] }],
+        },
+      ],
+    ]) {
+      const table = { subject: doc('x'), body: { type: 'doc', content } };
+      for (const answers of [{}, { prices: [rows[0]![keyColumn]!, rows[1]![keyColumn]!] }]) {
+        const { body, fill: kept } = put(table, answers);
+        const back = improved(parseDoc(table.body), letterOf(body, ['Before.'], ['After.']), 'i1', kept.blanks)!;
+        expect(back.toJSON()).toEqual(parseDoc(table.body).toJSON());
+      }
+    }
+  });
+
   it('finds a short note inside a line', () => {
     const short = { subject: doc('x'), body: doc('Please park behind the hall.') };
     const letter = parseDoc(
