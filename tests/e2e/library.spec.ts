@@ -324,11 +324,13 @@ test('a library is taken out and brought in again, looked over first; a starter 
   await page.getByRole('button', { name: 'Close' }).click();
 
   await page.getByRole('button', { name: 'Take out' }).click();
-  await page.getByText('For somebody else').click();
+  for (const mine of ['My own fields', 'People', 'How often each']) await page.getByText(mine).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Make a bundle' }).click();
   const bundle = JSON.parse(readFileSync(await (await download).path(), 'utf8'));
   expect(bundle.notes).toHaveLength(12);
+  expect(Object.keys(bundle)).toEqual(['format', 'version', 'made', 'shelves', 'lookups', 'notes', 'files']);
+  expect(bundle.notes[0]).not.toHaveProperty('former');
   await page.getByRole('region', { name: 'Take out' }).getByRole('button', { name: 'Close' }).click();
 
   bundle.notes[0].body = { type: 'doc', content: [paragraph(text('Quite another wording.'))] };

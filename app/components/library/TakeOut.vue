@@ -9,7 +9,8 @@ const notes = useNotesStore();
 const busy = ref(false);
 const problem = ref('');
 const done = ref('');
-const forMe = ref(!props.ids);
+/** What goes along that is one's own: with everything for oneself, with some notes for somebody else not. */
+const along = reactive({ sender: !props.ids, people: !props.ids, past: !props.ids });
 
 const FORMATS = [
   { format: 'eml', label: 'Message (.eml)' },
@@ -23,10 +24,9 @@ async function take() {
   busy.value = true;
   problem.value = '';
   try {
-    const mine = forMe.value;
     const text = await api<unknown>('/bundles', {
       method: 'POST',
-      body: { ...(props.ids && { ids: props.ids }), sender: mine, people: mine, past: mine },
+      body: { ...(props.ids && { ids: props.ids }), ...along },
     });
     const day = new Date().toISOString().slice(0, 10);
     const name = `jar-note ${props.ids ? props.what : 'everything'} ${day}.json`.replace(/[/\\:*?"<>|]+/g, '-');
@@ -46,12 +46,14 @@ async function take() {
       <h2>Take out {{ what }}</h2>
       <button type="button" class="text-button" @click="emit('close')">Close</button>
     </div>
-    <el-radio-group v-model="forMe" aria-label="For whom">
-      <el-radio :value="false">For somebody else: the wording, its shelves, lookups and attachments</el-radio>
-      <el-radio :value="true"
-        >For myself: with my own fields and signature, people, how often each was used, former wordings</el-radio
-      >
-    </el-radio-group>
+    <p class="small">
+      The wording with its shelves, lookups and attachments. For somebody else leave out what is yours alone:
+    </p>
+    <div class="along" role="group" aria-label="What goes along">
+      <el-checkbox v-model="along.sender">My own fields and signature</el-checkbox>
+      <el-checkbox v-model="along.people">People</el-checkbox>
+      <el-checkbox v-model="along.past">How often each was used, and former wordings</el-checkbox>
+    </div>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
     <p v-if="done" class="small" role="status">{{ done }}</p>
     <div class="acts">
@@ -89,12 +91,14 @@ h2 {
   font: 600 16px var(--serif);
 }
 
-.out :deep(.el-radio) {
+.along {
   display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--s5);
+}
+
+.along :deep(.el-checkbox) {
   margin: 0;
-  height: auto;
-  min-height: 26px;
-  white-space: normal;
 }
 
 .acts {
