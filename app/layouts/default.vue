@@ -2,6 +2,7 @@
 import { useAccountStore } from '~/stores/account';
 
 const store = useAccountStore();
+const keysShown = useKeyHints();
 const places = [
   { to: '/', name: 'Desk' },
   { to: '/library', name: 'Library' },
@@ -11,7 +12,7 @@ const places = [
 </script>
 
 <template>
-  <div class="room">
+  <div class="room" :class="{ 'keys-shown': keysShown }">
     <header class="bar">
       <NuxtLink to="/" class="name">Jar Note</NuxtLink>
       <nav aria-label="Places">

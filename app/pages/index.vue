@@ -367,7 +367,8 @@ function onDrop(event: DragEvent) {
         <template v-if="message && message.folder !== 'sent'">
           <p class="lead">Your reply</p>
           <p class="soft">
-            Begin an empty one with <kbd>Alt</kbd> <kbd>R</kbd>, or take a note and it is begun with it.
+            Begin an empty one with <kbd>Alt</kbd> <kbd>R</kbd>, or take a note and it is begun with it. Holding
+            <kbd>Alt</kbd> shows the key of everything that has one.
           </p>
           <el-button type="primary" @click="begin('reply')">Reply</el-button>
           <NoteTray class="tray" @insert="beginWith" @leave="() => {}" />

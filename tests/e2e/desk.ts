@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Page } from '@playwright/test';
+import type { NoteInput } from '../../shared/schemas/note';
 import { connect } from '../../server/db/connect';
 import { listDeliveries, type Delivery } from '../../server/db/repositories/deliveries';
 
@@ -79,15 +80,20 @@ export async function bring(page: Page, files: { name: string; buffer: Buffer }[
 /** Writes a note through the server, for tests that are about something else than writing notes. */
 export async function keepNote(
   page: Page,
-  note: { name: string; subject?: object[]; body: object[]; pinned?: boolean },
+  {
+    subject,
+    body,
+    ...rest
+  }: { name: string; subject?: object[]; body: object[] } & Partial<
+    Pick<NoteInput, 'cue' | 'description' | 'shelfId' | 'pinned'>
+  >,
 ): Promise<void> {
   const paragraph = (content: object[]) => ({ type: 'paragraph', ...(content.length && { content }) });
   const response = await page.request.post('/api/notes', {
     data: {
-      name: note.name,
-      pinned: note.pinned ?? false,
-      subject: { type: 'doc', content: [paragraph(note.subject ?? [])] },
-      body: { type: 'doc', content: note.body },
+      ...rest,
+      subject: { type: 'doc', content: [paragraph(subject ?? [])] },
+      body: { type: 'doc', content: body },
     },
   });
   expect(response.status(), await response.text()).toBe(200);

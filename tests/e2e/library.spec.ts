@@ -313,6 +313,87 @@ test('a picture over the limit is offered scaled down before anything is lost', 
   await expect(page.getByText('Kept', { exact: true })).toBeVisible();
 });
 
+test('a large picture that came with a message is offered smaller, and may stay as it is', async ({
+  somebody: { page },
+}) => {
+  const settings = await (await page.request.get('/api/settings')).json();
+  await page.request.put('/api/settings', { data: { ...settings, pictureLimit: 60_000 } });
+  await page.goto('/library');
+  const noise = await page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 400, height: 300 });
+    const context = canvas.getContext('2d')!;
+    const pixels = context.createImageData(400, 300);
+    for (let i = 0; i < pixels.data.length; i++)
+      pixels.data[i] = i % 4 === 3 ? 255 : (i * 7919 + (i >> 5) * 104729 + (i >> 9) * 31) % 256;
+    context.putImageData(pixels, 0, 0);
+    return canvas.toDataURL('image/png').split(',')[1]!;
+  });
+  const lines = [
+    'From: Ada Marsh <ada@x.example>',
+    'Subject: The soundboard',
+    'Date: Mon, 23 Nov 2026 09:00:00 +0000',
+    'MIME-Version: 1.0',
+    'Content-Type: multipart/related; boundary=b',
+    '',
+    '--b',
+    'Content-Type: text/html; charset=utf-8',
+    '',
+    '<p>Look at the crack: <img src="cid:one"></p>',
+    '--b',
+    'Content-Type: image/png; name="crack.png"',
+    'Content-ID: <one>',
+    'Content-Transfer-Encoding: base64',
+    '',
+    noise.replace(/.{76}/g, '$&\r\n'),
+    '--b--',
+    '',
+  ];
+  const file = { name: 'crack.eml', mimeType: 'message/rfc822', buffer: Buffer.from(lines.join('\r\n')) };
+  const picture = page.getByRole('textbox', { name: 'Body' }).locator('img[data-picture]');
+  const kept = () => picture.getAttribute('src');
+
+  await page.getByLabel('Files with notes').setInputFiles([file]);
+  await expect(page.getByText(/“A picture in the text” is .*; a picture may have 60 kB/)).toBeVisible();
+  const before = await kept();
+  await page.getByRole('button', { name: 'Leave it as it is' }).click();
+  await expect(page.getByText(/a picture may have 60 kB/)).toHaveCount(0);
+  expect(await kept()).toBe(before);
+
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByLabel('Files with notes').setInputFiles([file]);
+  await page.getByRole('button', { name: /Scale it down to/ }).click();
+  await expect.poll(kept).not.toBe(before);
+  const size = (await (await page.request.get((await kept())!)).body()).length;
+  expect(size).toBeLessThanOrEqual(60_000);
+});
+
+test('messages brought in together say what was left out of each, and take it back', async ({ somebody: { page } }) => {
+  await page.goto('/library');
+  const message = (subject: string) => ({
+    name: `${subject}.eml`,
+    mimeType: 'message/rfc822',
+    buffer: clientMessage({ subject, text: 'The gate is open.\r\n\r\n-- \r\nAda Marsh' }),
+  });
+  await page.getByLabel('Files with notes').setInputFiles([message('One'), message('Two')]);
+  await page.getByRole('button', { name: 'Show', exact: true }).first().click();
+  const shown = page.getByRole('region', { name: 'Wording of One' });
+  await expect(shown).toContainText('The signature (2 lines) was left out.');
+  await shown.getByRole('button', { name: 'Put it back' }).click();
+  await expect(shown).toContainText('Ada Marsh');
+  await shown.getByRole('button', { name: 'Leave it out after all' }).click();
+  await expect(shown).not.toContainText('Ada Marsh');
+  await shown.getByRole('button', { name: 'Put it back' }).click();
+  await expect(shown).toContainText('Ada Marsh');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Bring them in' }).click();
+  await expect(page.getByText('2 notes were taken.')).toBeVisible();
+  const notes = await (await page.request.get('/api/notes')).json();
+  expect(notes.map(({ name, bodyText }: { name: string; bodyText: string }) => [name, bodyText]).sort()).toEqual([
+    ['One', 'The gate is open.\n\n-- \nAda Marsh'],
+    ['Two', 'The gate is open.'],
+  ]);
+});
+
 test('a library is taken out and brought in again, looked over first; a starter set may be taken or left', async ({
   somebody: { page },
 }) => {

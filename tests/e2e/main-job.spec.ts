@@ -93,6 +93,40 @@ test('the main job by keyboard alone, on a message of one’s own', async ({ som
   await expect(page.getByRole('button', { name: /Re: Tuning in December/ })).toBeVisible();
 });
 
+test('a search marks what it found by, wherever it stands; holding Alt shows the keys', async ({
+  somebody: { page },
+}) => {
+  const shelf = await (
+    await page.request.post('/api/shelves', { data: { name: 'Winter care', parentId: null } })
+  ).json();
+  await keepNote(page, {
+    name: 'Humidity',
+    cue: 'moist',
+    description: 'For the heating season',
+    shelfId: shelf.id,
+    body: [paragraph(text('Keep the room at 45 per cent.'))],
+  });
+  await page.reload();
+  const found = page.getByRole('option', { name: /Humidity/ });
+  const search = page.getByLabel('Find a note');
+  await page.getByRole('button', { name: 'New message' }).click();
+  for (const [typed, marked] of [
+    ['humidty', 'Humidity'],
+    ['moist', 'moist'],
+    ['heatin', 'heating'],
+    ['winter', 'Winter'],
+    ['per cent', 'per'],
+  ] as const) {
+    await search.fill(typed);
+    await expect(found.locator('mark').first(), typed).toHaveText(marked);
+  }
+  await search.fill('');
+  await page.keyboard.down('Alt');
+  await expect(page.locator('.keys-shown')).toBeVisible();
+  await page.keyboard.up('Alt');
+  await expect(page.locator('.keys-shown')).toHaveCount(0);
+});
+
 test('inserting is one step of undo, and Escape leaves a blank for later', async ({ somebody: { page } }) => {
   await keepNote(page, {
     name: 'Two blanks',

@@ -10,6 +10,7 @@ const emit = defineEmits<{ change: [attachments: Attachment[]] }>();
 
 const account = useAccountStore();
 const limit = computed(() => account.settings!.attachmentLimit);
+const pictureLimit = computed(() => account.settings!.pictureLimit);
 const input = ref<HTMLInputElement>();
 const busy = ref('');
 const problems = ref<string[]>([]);
@@ -64,7 +65,8 @@ defineExpose({ add });
       </li>
     </ul>
     <button type="button" class="text-button small" :title="`Up to ${fileSize(limit)} each`" @click="input?.click()">
-      <Paperclip :size="13" aria-hidden="true" />Attach a file <span class="soft">(up to {{ fileSize(limit) }})</span>
+      <Paperclip :size="13" aria-hidden="true" />Attach a file
+      <span class="soft">(up to {{ fileSize(limit) }}; a picture in the text up to {{ fileSize(pictureLimit) }})</span>
     </button>
     <span v-if="busy" class="small soft" role="status">Keeping {{ busy }} …</span>
     <input
