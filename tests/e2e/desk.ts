@@ -99,6 +99,25 @@ export async function keepNote(
   expect(response.status(), await response.text()).toBe(200);
 }
 
+/** A PNG (base64) that is no smaller than about half a megabyte, and much smaller as a JPEG. */
+export function largePicture(page: Page): Promise<string> {
+  return page.evaluate(() => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: 900, height: 600 });
+    const context = canvas.getContext('2d')!;
+    const noise = context.createImageData(900, 600);
+    // Chance by a fixed rule, which no compression makes small, and then out of focus.
+    let seed = 1;
+    for (let i = 0; i < noise.data.length; i++) {
+      seed = (Math.imul(seed, 1103515245) + 12345) & 0x7fffffff;
+      noise.data[i] = i % 4 === 3 ? 255 : (seed >> 16) & 255;
+    }
+    context.putImageData(noise, 0, 0);
+    context.filter = 'blur(4px)';
+    context.drawImage(canvas, 0, 0);
+    return canvas.toDataURL('image/png').split(',')[1]!;
+  });
+}
+
 export const text = (words: string) => ({ type: 'text', text: words });
 export const blank = (label: string, kind = 'text', options: object = { hint: '' }) => ({
   type: 'blank',

@@ -1,5 +1,16 @@
 import { readFileSync } from 'node:fs';
-import { blank, bring, clientMessage, expect, expectAccessible, keepNote, paragraph, test, text } from './desk';
+import {
+  blank,
+  bring,
+  clientMessage,
+  expect,
+  expectAccessible,
+  keepNote,
+  largePicture,
+  paragraph,
+  test,
+  text,
+} from './desk';
 
 const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
@@ -289,23 +300,15 @@ test('a picture over the limit is offered scaled down before anything is lost', 
   await page.getByLabel('Name', { exact: true }).fill('Photograph');
   const body = page.getByRole('textbox', { name: 'Body' });
   await body.click();
-  await page.evaluate(async () => {
-    // A picture that does not compress: noise.
-    const canvas = Object.assign(document.createElement('canvas'), { width: 900, height: 600 });
-    const context = canvas.getContext('2d')!;
-    const noise = context.createImageData(900, 600);
-    for (let i = 0; i < noise.data.length; i++)
-      noise.data[i] = i % 4 === 3 ? 255 : (i * 7919 + (i >> 5) * 104729) % 256;
-    context.putImageData(noise, 0, 0);
-    context.filter = 'blur(2px)';
-    context.drawImage(canvas, 0, 0);
-    const blob = await new Promise<Blob>((resolve) => canvas.toBlob((made) => resolve(made!), 'image/png'));
+  const picture = await largePicture(page);
+  await page.evaluate((base64) => {
+    const blob = new Blob([Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))], { type: 'image/png' });
     const data = new DataTransfer();
     data.items.add(new File([blob], 'soundboard.png', { type: 'image/png' }));
     document.activeElement!.dispatchEvent(
       new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
     );
-  });
+  }, picture);
   await expect(page.getByText(/“soundboard.png” is .*; a picture may have 60 kB/)).toBeVisible({ timeout: 15_000 });
   await page.getByRole('button', { name: /Put it in scaled down/ }).click();
   await expect(body.locator('img[data-picture]')).toHaveCount(1);
@@ -319,15 +322,7 @@ test('a large picture that came with a message is offered smaller, and may stay 
   const settings = await (await page.request.get('/api/settings')).json();
   await page.request.put('/api/settings', { data: { ...settings, pictureLimit: 60_000 } });
   await page.goto('/library');
-  const noise = await page.evaluate(() => {
-    const canvas = Object.assign(document.createElement('canvas'), { width: 400, height: 300 });
-    const context = canvas.getContext('2d')!;
-    const pixels = context.createImageData(400, 300);
-    for (let i = 0; i < pixels.data.length; i++)
-      pixels.data[i] = i % 4 === 3 ? 255 : (i * 7919 + (i >> 5) * 104729 + (i >> 9) * 31) % 256;
-    context.putImageData(pixels, 0, 0);
-    return canvas.toDataURL('image/png').split(',')[1]!;
-  });
+  const noise = await largePicture(page);
   const lines = [
     'From: Ada Marsh <ada@x.example>',
     'Subject: The soundboard',

@@ -36,7 +36,7 @@ const shelf = ({ row }: FoundNote) => shelves.path(row.shelfId).join(' / ');
     >
       <span class="head">
         <span class="name" dir="auto"><MarkedText :text="hit.row.name" :terms="hit.terms" /></span>
-        <span v-if="hit.row.cue" class="cue"><MarkedText :text="hit.row.cue" :terms="hit.terms" /></span>
+        <span v-if="hit.row.cue" class="cue-tag"><MarkedText :text="hit.row.cue" :terms="hit.terms" /></span>
         <span class="shelf small soft" dir="auto"><MarkedText :text="shelf(hit)" :terms="hit.terms" /></span>
       </span>
       <span class="text small soft" dir="auto"><MarkedText :text="text(hit)" :terms="hit.terms" /></span>
@@ -77,7 +77,7 @@ const shelf = ({ row }: FoundNote) => shelves.path(row.shelfId).join(' / ');
   font-family: var(--serif);
 }
 
-.cue {
+.cue-tag {
   align-self: center;
 }
 

@@ -72,7 +72,9 @@ function onKey(event: KeyboardEvent) {
       >
         <template #prefix><Search :size="14" aria-hidden="true" /></template>
       </el-input>
-      <span class="small soft">or type <kbd>,,</kbd> in the letter</span>
+      <span class="small soft" :aria-keyshortcuts="occasion ? 'Alt+J' : undefined"
+        >or type <kbd>,,</kbd> in the letter</span
+      >
     </div>
     <NoteMatches
       v-if="query.trim()"

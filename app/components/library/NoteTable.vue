@@ -182,7 +182,9 @@ defineExpose({ focusRow });
             >
               <MarkedText :text="row.name" :terms="matched(row)" />
             </button>
-            <span v-if="row.cue" class="cue" title="Its cue"><MarkedText :text="row.cue" :terms="matched(row)" /></span>
+            <span v-if="row.cue" class="cue-tag" title="Its cue"
+              ><MarkedText :text="row.cue" :terms="matched(row)"
+            /></span>
             <Pin v-if="row.pinned && !pins" :size="12" aria-label="pinned" class="sign" />
             <Paperclip v-if="row.files" :size="12" aria-label="with attachments or pictures" class="sign" />
           </span>
