@@ -7,6 +7,8 @@ import type { FoundNote } from '~/editor/noteSearch';
 const props = defineProps<{
   /** Only the search, while the fill list needs the room. */
   short?: boolean;
+  /** What is within reach in one line, beside a fill list that is done. */
+  oneLine?: boolean;
   /** To whom and about what is written, so that what was used for it comes first. */
   occasion?: Occasion;
 }>();
@@ -87,7 +89,7 @@ function onKey(event: KeyboardEvent) {
       @pick="take"
       @hover="(i: number) => (current = i)"
     />
-    <div v-else-if="!short" class="near">
+    <div v-else-if="!short" class="near" :class="{ 'one-line': oneLine }">
       <span v-if="notes.state === 'loading'" class="soft">Fetching your notes …</span>
       <span v-else-if="notes.state === 'failed'" class="notice bad" role="alert"
         >{{ notes.problem }}
@@ -145,7 +147,14 @@ function onKey(event: KeyboardEvent) {
   margin-top: var(--s2);
 }
 
+.near.one-line {
+  flex-wrap: nowrap;
+  overflow-x: auto;
+  scrollbar-width: thin;
+}
+
 .note {
+  flex: none;
   border: 0;
   border-bottom: 1px solid var(--rule-strong);
   background: none;

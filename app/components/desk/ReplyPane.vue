@@ -386,6 +386,7 @@ defineExpose({
     </div>
     <NoteTray
       :short="openBlanks.length > 0"
+      :one-line="questions.length > 0"
       :occasion="occasion"
       class="tray"
       @insert="(id) => insert(id)"

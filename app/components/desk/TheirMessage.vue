@@ -64,7 +64,7 @@ defineExpose({ selection });
 
 <template>
   <article class="message" aria-label="Their message">
-    <div class="acts">
+    <div class="acts" :class="{ many: several }">
       <template v-if="message.folder !== 'sent'">
         <button
           type="button"
@@ -190,6 +190,11 @@ defineExpose({ selection });
   align-items: center;
   min-height: 40px;
   padding: 0 var(--s1);
+}
+
+/* One act more than stands in the line with signs beside the words. */
+.many svg {
+  display: none;
 }
 
 .gap {

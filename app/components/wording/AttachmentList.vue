@@ -66,7 +66,7 @@ defineExpose({ add });
     </ul>
     <button type="button" class="text-button small" :title="`Up to ${fileSize(limit)} each`" @click="input?.click()">
       <Paperclip :size="13" aria-hidden="true" />Attach a file
-      <span class="soft">(up to {{ fileSize(limit) }}; a picture in the text up to {{ fileSize(pictureLimit) }})</span>
+      <span class="soft">(up to {{ fileSize(limit) }}, pictures {{ fileSize(pictureLimit) }})</span>
     </button>
     <span v-if="busy" class="small soft" role="status">Keeping {{ busy }} …</span>
     <input
