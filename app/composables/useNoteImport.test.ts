@@ -90,6 +90,15 @@ describe('files on their way into the library', () => {
   });
 });
 
+describe('files of which none can be read', () => {
+  it('leave nothing to look over, but the reason', async () => {
+    const work = useNoteImport(async () => {});
+    await work.read([file('huge.json', 2e8)]);
+    expect(work.step.value).toBe('idle');
+    expect(work.problem.value).toContain('“huge.json” is 200 MB');
+  });
+});
+
 describe('an import', () => {
   const opened = async () => {
     let taken = 0;

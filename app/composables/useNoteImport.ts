@@ -19,7 +19,7 @@ export function useNoteImport(onTaken: () => Promise<void>) {
       const { id } = current.value;
       await read(id).catch((error) => (problem.value = messageOf(error)));
       current.value = await api<Import>(`/imports/${id}`);
-      step.value = 'looking';
+      step.value = current.value.items.length ? 'looking' : 'idle';
     } catch (error) {
       problem.value = messageOf(error);
       step.value = current.value?.items.length ? 'looking' : 'idle';

@@ -52,8 +52,12 @@ export function usePictures() {
   /** Pictures that came with a text and are over the limit are offered scaled down; left alone they stay as they are. */
   async function offerSmaller(editor: Editor): Promise<void> {
     for (const file of new Set(picturesIn(editor.getJSON() as DocJson))) {
-      const blob = await fetch(`/api/files/${file}`).then((answer) => answer.blob());
-      if (blob.size <= account.settings!.pictureLimit) continue;
+      // Without a server nothing is offered; the picture stays as it is.
+      const blob = await fetch(`/api/files/${file}`).then(
+        (answer) => answer.blob(),
+        () => null,
+      );
+      if (!blob || blob.size <= account.settings!.pictureLimit) continue;
       const smaller = await offered(blob, 'A picture in the text', true);
       const kept = smaller && (await keptAs(smaller, 'picture'));
       if (!kept || editor.isDestroyed) continue;

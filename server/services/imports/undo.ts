@@ -1,6 +1,6 @@
 import type { ImportUndone } from '#shared/types/wire';
 import { renamed } from '../../../core/library/bundle';
-import { dropImport, itemsDone } from '../../db/repositories/imports';
+import { dropImport, itemsDone, lockImport } from '../../db/repositories/imports';
 import { insertVersion, listVersions, lockNote, setNotesDeleted, updateNote } from '../../db/repositories/notes';
 import { listShelves, notesOnShelf, setShelfDeleted } from '../../db/repositories/shelves';
 import type { Application } from '../application';
@@ -20,6 +20,7 @@ export async function undoImport(app: Application, owner: string, id: string): P
   const keys = await keysOf(app, owner, id);
   const undone: ImportUndone = { binned: 0, restored: 0, changed: 0, stay: 0 };
   await app.db.transaction(async (trx) => {
+    await lockImport(trx, owner, id);
     const items = await itemsDone(trx, owner, id);
     const came = items.filter(({ kind, choice }) => kind === 'note' && choice === 'take');
     undone.binned = await setNotesDeleted(
