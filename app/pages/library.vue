@@ -171,17 +171,20 @@ watch(
           <el-select v-model="filters.idle" size="small" aria-label="Unused for long" class="idle">
             <el-option v-for="one in IDLE" :key="one.value" v-bind="one" />
           </el-select>
-          <span class="gap" />
-          <button type="button" class="text-button" @click="fileInput?.click()">
-            <FolderInput :size="14" aria-hidden="true" />Bring in
-          </button>
-          <button type="button" class="text-button" :disabled="!notes.rows.length" @click="takeOut">
-            <Download :size="14" aria-hidden="true" />Take out
-          </button>
         </template>
-        <button type="button" class="text-button" @click="choose('new')">
-          <Plus :size="14" aria-hidden="true" />New note
-        </button>
+        <span class="acts">
+          <template v-if="!onBench">
+            <button type="button" class="text-button" @click="fileInput?.click()">
+              <FolderInput :size="14" aria-hidden="true" />Bring in
+            </button>
+            <button type="button" class="text-button" :disabled="!notes.rows.length" @click="takeOut">
+              <Download :size="14" aria-hidden="true" />Take out
+            </button>
+          </template>
+          <button type="button" class="text-button" @click="choose('new')">
+            <Plus :size="14" aria-hidden="true" />New note
+          </button>
+        </span>
         <input
           ref="fileInput"
           type="file"
@@ -306,7 +309,16 @@ watch(
 }
 
 .search {
-  max-width: 260px;
+  flex: 0 1 260px;
+}
+
+/* What does not fit beside the search goes below it. */
+.library:not(.bench) .head {
+  flex-wrap: wrap;
+}
+
+.library:not(.bench) .search {
+  min-width: 200px;
 }
 
 .filter {
@@ -328,8 +340,10 @@ watch(
   flex: none;
 }
 
-.gap {
-  flex: 1;
+.acts {
+  margin-left: auto;
+  display: flex;
+  gap: var(--s3);
 }
 
 .done {
