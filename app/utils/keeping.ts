@@ -30,7 +30,6 @@ export function keepingOfDraft(draft: Draft, body: Node, isPart: boolean, signat
     cc: whole ? draft.cc : [],
     bcc: whole ? draft.bcc : [],
     attachments: whole ? draft.attachments : [],
-    pictures: [],
     remarks: [],
     person: draft.to[0] ?? null,
   };

@@ -70,6 +70,9 @@ describe('reading HTML', () => {
     ).toBe('Before\n\n- One\n  1. inner\n  2. inner too\n- Two\n\nAfter');
     expect(text(item(1, '1.', 'One') + item(1, '2.', 'Two'))).toBe('1. One\n2. Two');
     expect(text(item(1, '1.', 'One') + item(1, '·', 'Other'))).toBe('1. One\n- Other');
+    // Signs of a picture face are letters without a stop; numbers of an outline have several.
+    expect(text(item(1, 'v', 'One') + item(1, 'v', 'Two'))).toBe('- One\n- Two');
+    expect(text(item(1, '2.1.', 'One') + item(1, '2.2.', 'Two'))).toBe('1. One\n2. Two');
     // A list that begins further in than it should still holds together.
     expect(text(item(3, 'o', 'Deep') + item(1, 'o', 'Less'))).toBe('- Deep\n- Less');
   });

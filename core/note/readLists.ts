@@ -12,6 +12,9 @@ export interface ListSign {
 const BULLET = /^\s*[·•▪◦‣§o–]\s{2,}(?=\S)|^\s*[·•▪◦‣]\s*(?=\S)/u;
 const NUMBER = /^\s*(\d{1,3})[.)]\s{3,}(?=\S)/u;
 
+/** A sign that counts: figures, also of an outline, or letters with a stop. A letter alone is a picture's place in its face. */
+const COUNTED = /^\(?\d{1,3}(\.\d{1,3})*[.)]?$|^\(?[a-z]{1,4}[.)]$/i;
+
 /** What the style of a paragraph says of its place in a list; null when it is in none. The sign is in its text. */
 export function itemOf(styles: Map<string, string>): ListSign | null {
   const level = /\blevel(\d)\b/.exec(styles.get('mso-list') ?? '');
@@ -28,9 +31,8 @@ interface Item {
 function readItem({ node, rule, item }: ReadBlock): Item | null {
   if (rule || node.type !== 'paragraph' || !node.content?.length) return null;
   if (item) {
-    const isNumber = /^\(?(\d{1,3}|[a-z]{1,4})[.)]?\)?$/i.test(item.sign) && item.sign !== 'o';
-    const kind = isNumber ? 'orderedList' : 'bulletList';
-    return { level: item.level, kind, start: Number(/\d+/.exec(item.sign)?.[0] ?? 1), content: node.content };
+    const kind = COUNTED.test(item.sign) ? 'orderedList' : 'bulletList';
+    return { level: item.level, kind, start: Number(/(\d+)\D*$/.exec(item.sign)?.[1] ?? 1), content: node.content };
   }
   const [first, ...rest] = node.content;
   const written = first!.text ?? '';

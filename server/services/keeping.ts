@@ -99,9 +99,6 @@ export async function keepingOf(
     cc: isMine && !html && !text ? others(derived.cc) : [],
     bcc: [],
     attachments,
-    pictures: [...wanted]
-      .filter(([file]) => JSON.stringify(body).includes(file))
-      .map(([file, { content }]) => ({ file, size: content.length })),
     remarks,
     person: (isMine ? others(derived.to)[0] : derived.from[0]) ?? null,
   };

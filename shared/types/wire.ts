@@ -168,8 +168,6 @@ export interface Keeping {
   cc: Mailbox[];
   bcc: Mailbox[];
   attachments: Attachment[];
-  /** The pictures in the text with their sizes, for those over the limit. */
-  pictures: { file: string; size: number }[];
   /** What could not be kept, in words. */
   remarks: string[];
   /** Who it was written to, or who wrote it. */

@@ -9,7 +9,7 @@ import { accountByAddress } from '../../db/repositories/accounts';
 import type { Application } from '../application';
 import { makeBundle } from '../bundles';
 import { loadDemoOnce } from '../demo';
-import { changeNote, keepNote, readHistory, readNote, readNotes } from '../notes';
+import { changeNote, deleteNotes, keepNote, readHistory, readNote, readNotes } from '../notes';
 import { readShelves } from '../shelves';
 import { chooseForImport, leaveImport, putBackInImport, readImport, readOpenImports } from './import';
 import { runImport } from './take';
@@ -332,6 +332,28 @@ describe('bringing notes in', () => {
     expect(await readNote(app, owner, worked.id)).toMatchObject({ body: docFromText('Words, and more.') });
     expect((await readShelves(app, owner)).map(({ name }) => name)).toEqual(['used']);
     await expect(undoImport(app, owner, id)).rejects.toMatchObject({ status: 404 });
+  });
+
+  it('is undone to the first wording where two of its notes replaced one, and takes back one whose note had gone', async () => {
+    const { id: owner } = await newAccount(app);
+    const mine = await keepNote(app, owner, { ...emptyNote('Mine'), body: docFromText('First words.') });
+    const gone = await keepNote(app, owner, { ...emptyNote('Gone'), body: docFromText('Words of mine.') });
+    const { id } = await bring(app, owner, [
+      ['a.json', bundleOf({ notes: [note('Mine'), note('Gone')] })],
+      ['b.json', bundleOf({ notes: [note('Mine', { body: docFromText('Other words.') })] })],
+    ]);
+    await chooseForImport(app, owner, id, [{ verdict: 'conflict', choice: 'replace' }]);
+    await deleteNotes(app, owner, [gone.id]);
+    const { items } = await run(app, owner, id);
+    expect(items.map(({ choice }) => choice)).toEqual(['replace', 'take', 'replace']);
+    expect(await readNote(app, owner, mine.id)).toMatchObject({ body: docFromText('Other words.') });
+    expect(await undoImport(app, owner, id)).toEqual({ binned: 1, restored: 1, changed: 0, stay: 0 });
+    expect(await readNotes(app, owner)).toMatchObject([{ name: 'Mine', bodyText: 'First words.' }]);
+    expect((await readHistory(app, owner, mine.id)).map(({ body }) => body)).toEqual([
+      docFromText('Other words.'),
+      docFromText('Words.'),
+      docFromText('First words.'),
+    ]);
   });
 
   it('leaves a shelf aside that would stand too deep, says so, and takes the note that stood on it', async () => {

@@ -141,7 +141,7 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
   const fresh: NewNote[] = [];
   const former: { id: string; note: StagedNote; names: Map<string, string> }[] = [];
   const left: number[] = [];
-  const done: { position: number; targetId?: string; problem: string }[] = [];
+  const done: (Pick<StagedItem, 'position' | 'problem'> & Partial<StagedItem>)[] = [];
   const cues = await cuesTaken(
     db,
     owner,
@@ -175,7 +175,8 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
         ...(note.updated !== null && { updatedAt: note.updated }),
       });
       if (note.former.length) former.push({ id: noteId, note, names });
-      done.push({ position, targetId: noteId, problem: remarksOn(note, taken) });
+      // What was to replace a note that has gone by now comes as a new one.
+      done.push({ position, choice: 'take', targetId: noteId, problem: remarksOn(note, taken) });
     } catch (error) {
       await settleItem(db, owner, id, position, { state: 'failed', problem: reason(error) });
     }

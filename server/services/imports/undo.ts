@@ -1,6 +1,6 @@
 import type { ImportUndone } from '#shared/types/wire';
 import { renamed } from '../../../core/library/bundle';
-import { dropImport, itemsDone, lockImport } from '../../db/repositories/imports';
+import { dropImport, itemsDone, lockImport, type StagedItem } from '../../db/repositories/imports';
 import { insertVersion, listVersions, lockNote, setNotesDeleted, updateNote } from '../../db/repositories/notes';
 import { listShelves, notesOnShelf, setShelfDeleted } from '../../db/repositories/shelves';
 import type { Application } from '../application';
@@ -29,14 +29,19 @@ export async function undoImport(app: Application, owner: string, id: string): P
       came.map(({ targetId }) => targetId!),
       app.now(),
     );
-    for (const { targetId, content, source } of items.filter(
-      ({ kind, choice }) => kind === 'note' && choice === 'replace',
-    )) {
-      const note = await lockNote(trx, owner, targetId!);
-      const [former] = note ? await listVersions(trx, owner, note.id) : [];
+    const replaced = new Map<string, StagedItem[]>();
+    for (const item of items)
+      if (item.kind === 'note' && item.choice === 'replace')
+        replaced.set(item.targetId!, [...(replaced.get(item.targetId!) ?? []), item]);
+    for (const [noteId, came] of replaced) {
+      const note = await lockNote(trx, owner, noteId);
+      // Two files may have replaced one note: the wording before the first of them is the user's own.
+      const former = note ? (await listVersions(trx, owner, noteId))[came.length - 1] : undefined;
+      const last = came.at(-1)!;
+      const content = last.content as StagedNote;
       const put = renamed(
-        wordingOf({ ...(content as StagedNote), body: bodyOf(content as StagedNote) }),
-        keys.get(source) ?? new Map(),
+        wordingOf({ ...content, body: bodyOf(content) }),
+        keys.get(last.source) ?? new Map<string, string>(),
       );
       if (!note || !former || !alike(wordingOf(note), { ...put, cue: note.cue })) {
         undone.changed++;
