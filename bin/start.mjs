@@ -1,22 +1,30 @@
 // Everything from nothing: packages, database, build, server. See README.md.
 import { mkdir } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ensureBuild } from './lib/build.mjs';
 import { ensurePackages } from './lib/install.mjs';
-import { secretIn, startMariaDb } from './lib/mariadb.mjs';
-import { isFree } from './lib/process.mjs';
+import { isLeftBehind, secretIn, startMariaDb } from './lib/mariadb.mjs';
+import { isFree, waitUntil } from './lib/process.mjs';
 import { run, say, Stop } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
+import { keepRunning } from './lib/supervise.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const port = Number(process.env.PORT ?? 3080);
-const data = process.env.JAR_NOTE_DATA ?? join(root, '.data');
+const data = resolve(process.env.JAR_NOTE_DATA ?? join(root, '.data'));
+
+const isPortFree = () => isFree(port, '127.0.0.1');
+
+// Whoever read what we say may be gone, and saying it must not end us.
+for (const out of [process.stdout, process.stderr]) out.on('error', () => {});
 
 await run(async () => {
   if (Number(process.versions.node.split('.')[0]) < 20)
     throw new Stop(`Jar Note needs Node.js 20; this is ${process.version}.`);
-  if (!(await isFree(port, '127.0.0.1'))) {
+  // The server of a start that was killed takes a moment to end.
+  const patience = (await isLeftBehind(join(data, 'mariadb'))) ? 20_000 : 0;
+  if (!(await waitUntil(isPortFree, patience))) {
     throw new Stop(
       `Port ${port} is in use, perhaps by a Jar Note already running: http://127.0.0.1:${port}\nEnd it, or start on another port: PORT=${port + 1} npm start`,
     );
@@ -36,27 +44,25 @@ await run(async () => {
     })());
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.on(signal, () => void stop().then(() => process.exit(0)));
+  const gaveUp = (error) => {
+    console.error(`\n  ${error.message}\n  Nothing that was saved is lost; start it again with "npm start".\n`);
+    void stop().then(() => process.exit(1));
+  };
 
   try {
-    const url = process.env.DATABASE_URL;
-    database = url ? { url, stop: async () => {} } : await startMariaDb(join(data, 'mariadb'));
+    let url = process.env.DATABASE_URL;
+    if (!url) {
+      const folder = join(data, 'mariadb');
+      database = await keepRunning('The database', (before) => startMariaDb(folder, { port: before?.port }), gaveUp);
+      url = database.current.url;
+    }
     if (stopping) return;
-    server = await startServer(
-      entry,
-      {
-        DATABASE_URL: database.url,
-        NUXT_DEMO: process.env.JAR_NOTE_DEMO ?? 'yes',
-        NUXT_SESSION_PASSWORD: await secretIn(join(data, 'session-secret')),
-      },
-      { port },
-    );
-    server.child.once('exit', (code, signal) => {
-      if (stopping) return;
-      console.error(
-        `\n  The server ended by itself (${signal ?? code}). Nothing that was saved is lost; start it again with "npm start".\n`,
-      );
-      void stop().then(() => process.exit(1));
-    });
+    const env = {
+      DATABASE_URL: url,
+      NUXT_DEMO: process.env.JAR_NOTE_DEMO ?? 'yes',
+      NUXT_SESSION_PASSWORD: await secretIn(join(data, 'session-secret')),
+    };
+    server = await keepRunning('The server', () => startServer(entry, env, { port }), gaveUp);
     console.log(`\n  Jar Note is ready: http://127.0.0.1:${port}\n  End it with Ctrl-C.\n`);
   } catch (error) {
     if (stopping) return;

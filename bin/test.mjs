@@ -1,10 +1,10 @@
 // Everything that is checked, on a machine with nothing installed: lint, types, unit and database tests, browser tests.
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { ensureBuild } from './lib/build.mjs';
 import { ensurePackages, ensureProgram } from './lib/install.mjs';
 import { command } from './lib/process.mjs';
 import { run, say } from './lib/say.mjs';
+import { checkFirstStart } from '../tests/firstStart.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const tool = (name, ...args) =>
@@ -15,8 +15,18 @@ const tool = (name, ...args) =>
   });
 
 await run(async () => {
+  say('The first start, from nothing …');
+  const { entry, drop } = await checkFirstStart(root);
+  process.env.JAR_NOTE_ENTRY = entry;
+  try {
+    await checkTheRest();
+  } finally {
+    await drop();
+  }
+});
+
+async function checkTheRest() {
   await ensurePackages(root);
-  await ensureProgram(['mariadbd', 'mysqld'], 'mariadb-server');
   process.env.CHROMIUM = await ensureProgram(['chromium', 'chromium-browser'], 'chromium');
   process.env.NUXT_TELEMETRY_DISABLED = '1';
 
@@ -28,7 +38,6 @@ await run(async () => {
   await tool('prettier', '--check', '--log-level', 'warn', '.');
   say('Unit and database tests …');
   await tool('vitest', 'run');
-  process.env.JAR_NOTE_ENTRY = await ensureBuild(root);
   say('Browser tests …');
   await tool('playwright', 'test');
-});
+}

@@ -24,6 +24,19 @@ async function addTo(hash, path) {
 }
 
 /**
+ * tsconfig.json is made of what Nuxt writes into .nuxt/, and the build reads it too. The build itself has its folder
+ * elsewhere, so a fresh checkout needs this once.
+ */
+async function ensureTypes(root) {
+  if (existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) return;
+  await command(join(root, 'node_modules', '.bin', 'nuxt'), ['prepare'], {
+    cwd: root,
+    env: { NUXT_TELEMETRY_DISABLED: '1' },
+    failure: 'The application could not be prepared.',
+  });
+}
+
+/**
  * The built server for the sources as they are, built when there is none yet. Each state of the sources has a folder of
  * its own, so that a running server never loses the files it serves.
  * @returns the path of the server's entry
@@ -33,7 +46,7 @@ export async function ensureBuild(root) {
   process.chdir(root);
   for (const source of SOURCES) await addTo(hash, source);
   const name = hash.digest('hex').slice(0, 16);
-  const builds = join(root, '.output');
+  const builds = process.env.JAR_NOTE_BUILDS ?? join(root, '.output');
   const folder = join(builds, name);
   const entry = join(folder, 'server', 'index.mjs');
   if (existsSync(entry)) {
@@ -50,6 +63,7 @@ export async function ensureBuild(root) {
   };
   await mkdir(builds, { recursive: true });
   try {
+    await ensureTypes(root);
     await command(join(root, 'node_modules', '.bin', 'nuxt'), ['build'], {
       cwd: root,
       env,

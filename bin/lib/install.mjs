@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto';
-import { existsSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
-import { delimiter, join } from 'node:path';
-import { command, needSpace } from './process.mjs';
+import { join } from 'node:path';
+import { command, find, needSpace } from './process.mjs';
 import { say, Stop } from './say.mjs';
 
 /** Installs the npm packages of the lock file when they are missing or the lock file has changed. */
@@ -20,15 +19,6 @@ export async function ensurePackages(root) {
     failure: 'The packages could not be installed. Check the connection to the npm registry and start again.',
   });
   await writeFile(stamp, lock);
-}
-
-/** The full path of a program, empty when it is not there. Server programs often stand outside the PATH of a user. */
-export function find(...names) {
-  const folders = [...(process.env.PATH ?? '').split(delimiter), '/usr/sbin', '/usr/local/sbin', '/usr/bin'];
-  for (const name of names) {
-    for (const folder of folders) if (folder && existsSync(join(folder, name))) return join(folder, name);
-  }
-  return '';
 }
 
 /** The path of a program from Debian, its package installed when it is missing and we may. @throws Stop */

@@ -1,7 +1,28 @@
 import { spawn } from 'node:child_process';
-import { statfs } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
+import { readFile, statfs } from 'node:fs/promises';
 import { createServer, connect } from 'node:net';
+import { delimiter, join } from 'node:path';
 import { Stop } from './say.mjs';
+
+/** The full path of a program, empty when it is not there. Server programs often stand outside the PATH of a user. */
+export function find(...names) {
+  const folders = [...(process.env.PATH ?? '').split(delimiter), '/usr/sbin', '/usr/local/sbin', '/usr/bin'];
+  for (const name of names) {
+    for (const folder of folders) if (folder && existsSync(join(folder, name))) return join(folder, name);
+  }
+  return '';
+}
+
+/**
+ * Starts a program that goes on until it is ended, and that is asked to end when this process is gone, however that
+ * happened (PR_SET_PDEATHSIG, by util-linux's setpriv). It has a group of its own, so Ctrl-C reaches us alone.
+ */
+export function spawnBound(program, args, options) {
+  const binder = find('setpriv');
+  const all = binder ? ['--pdeathsig', 'TERM', '--', program, ...args] : args;
+  return spawn(binder || program, all, { ...options, detached: true });
+}
 
 /** Runs a command to its end; its output is shown only when it fails. @throws Stop */
 export function command(program, args, { cwd, env, show = false, failure = '' } = {}) {
@@ -59,6 +80,15 @@ export function answers(port) {
   });
 }
 
+/** Waits until `holds()` is true, asked ten times a second; false when it is not within `patience` milliseconds. */
+export async function waitUntil(holds, patience) {
+  for (let waited = 0; !(await holds()); waited += 100) {
+    if (waited >= patience) return false;
+    await sleep(100);
+  }
+  return true;
+}
+
 export function isAlive(pid) {
   try {
     process.kill(pid, 0);
@@ -66,6 +96,13 @@ export function isAlive(pid) {
   } catch (error) {
     return error.code === 'EPERM';
   }
+}
+
+/** Whether process `pid` is alive and was started with `word` in its command line; another that got its number is not. */
+export async function isAliveWith(pid, word) {
+  if (!Number.isInteger(pid) || !isAlive(pid)) return false;
+  const typed = await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => word);
+  return typed.includes(word);
 }
 
 export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -1,15 +1,13 @@
-import { spawn } from 'node:child_process';
-import { end, sleep } from './process.mjs';
+import { end, sleep, spawnBound } from './process.mjs';
 import { Stop } from './say.mjs';
 
 /**
  * Starts the built server and waits until it is healthy.
- * @returns the child and how to stop it
+ * @returns a promise kept when it ends by itself, and how to stop it
  * @throws Stop with what the server said
  */
 export async function startServer(entry, env, { port, quiet = false }) {
-  const child = spawn(process.execPath, [entry], {
-    detached: true,
+  const child = spawnBound(process.execPath, [entry], {
     stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'pipe'],
     env: {
       NITRO_SHUTDOWN_TIMEOUT: '5000',
@@ -34,11 +32,10 @@ export async function startServer(entry, env, { port, quiet = false }) {
     if (health?.ok) break;
     if (waited > 60_000) {
       await end(child);
-      throw new Stop(
-        `The server does not come up: ${health?.reason ?? said}\nCheck the database it was given, then start again.`,
-      );
+      throw new Stop(`The server does not come up: ${said}\nCheck the database it was given, then start again.`);
     }
     await sleep(150);
   }
-  return { child, stop: () => end(child, 'SIGTERM', 10_000) };
+  const ended = new Promise((resolve) => child.once('exit', (code, signal) => resolve(signal ?? code)));
+  return { ended, stop: () => end(child, 'SIGTERM', 10_000) };
 }

@@ -238,7 +238,7 @@ test('one account cannot read, change or guess what belongs to another, on any r
   expect(after).toBe(before);
 });
 
-test('a request from another site is turned away, and health tells the migration', async ({ baseURL }) => {
+test('a request from another site is turned away, and health tells strangers yes or no and nothing more', async ({ baseURL }) => {
   const context = await newcomer(baseURL!, 'Robin');
   const foreign = await context.post('/api/notes', {
     data: { name: 'x', subject: EMPTY, body: EMPTY },
@@ -246,7 +246,7 @@ test('a request from another site is turned away, and health tells the migration
   });
   expect(foreign.status()).toBe(403);
   const health = await (await context.get('/api/health')).json();
-  expect(health).toMatchObject({ ok: true, database: 'answers', migration: '0003_library' });
+  expect(health).toEqual({ ok: true });
 });
 
 test('bad input gets a message in words, and changes nothing', async ({ baseURL }) => {
