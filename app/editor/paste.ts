@@ -2,9 +2,8 @@ import { Extension } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import { Slice, type Node } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
-import { docOf, readHtml, readText, type ReadBlock } from '../../core/note/read';
+import { docOf, readHtml, type ReadBlock } from '../../core/note/read';
 import { schema as noteSchema } from '../../core/note/schema';
-import { unwrapped } from '../../core/message/unwrap';
 import { fit } from '../../core/note/fit';
 
 interface Options {
@@ -14,8 +13,8 @@ interface Options {
   attach: ((files: File[]) => void) | null;
   /** What could not be taken along, in words. */
   remark(message: string): void;
-  /** What of pasted wording is to be put in; null when all of it is. Not asked where something is written already. */
-  own: ((blocks: ReadBlock[], markup: boolean) => ReadBlock[]) | null;
+  /** What of pasted wording, read from HTML or as plain text, is to be put in; null when all of it is. Not asked where something is written already. */
+  own: ((pasted: ReadBlock[] | string) => ReadBlock[]) | null;
 }
 
 const DATA_PICTURE = /data:image\/(?:png|jpe?g|gif|webp);base64,[A-Za-z0-9+/=]+/gi;
@@ -49,7 +48,7 @@ export const PasteFromElsewhere = Extension.create<Options>({
       for (const source of new Set(html.match(DATA_PICTURE) ?? []))
         kept.set(source, await picture(await blobOf(source), 'picture'));
       const { blocks, picturesLeft } = readHtml(html, (source) => kept.get(source.replace(/\s+/g, '')) ?? null);
-      put(view, noteSchema.nodeFromJSON(docOf(own && isEmpty(view) ? own(blocks, true) : blocks)));
+      put(view, noteSchema.nodeFromJSON(docOf(own && isEmpty(view) ? own(blocks) : blocks)));
       const dropped = [...kept.values()].filter((one) => !one).length;
       if (picturesLeft > dropped)
         remark(
@@ -86,7 +85,7 @@ export const PasteFromElsewhere = Extension.create<Options>({
       }
       const text = data?.getData('text/plain') ?? '';
       if (!html && own && text.includes('\n') && isEmpty(view)) {
-        put(view, noteSchema.nodeFromJSON(docOf(own(readText(unwrapped(text)), false))));
+        put(view, noteSchema.nodeFromJSON(docOf(own(text))));
         return true;
       }
       if (!html && files.length) {

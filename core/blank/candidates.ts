@@ -1,6 +1,7 @@
 import { daysInText } from '../calendar/inText';
 import type { Day, DaysOff } from '../calendar/day';
 import { referencesInText } from '../message/found';
+import { FINDER_LIMIT } from '../message/limit';
 import { amountsInText } from '../number/inText';
 import type { BlankDef } from './kind';
 import { blankKey } from './key';
@@ -43,6 +44,9 @@ const ORDINARY = new Set(
     .split(/\s+/)
     .filter(Boolean),
 );
+
+/** More than this is no wording with gaps in it, and nobody would look through them. */
+const MOST = 300;
 
 /** Letters and signs people put where something is to be filled in. */
 const MARKS: { pattern: RegExp; label: (match: RegExpMatchArray) => string }[] = [
@@ -186,7 +190,8 @@ const CAPITAL_FIELDS =
  * Ordinary prose stays untouched. In reading order, none overlapping another.
  * @param origin who the wording was written to; without it only marks by hand are looked for
  */
-export function findCandidates(text: string, ways: Ways, origin: Origin | null = null): Candidate[] {
+export function findCandidates(written: string, ways: Ways, origin: Origin | null = null): Candidate[] {
+  const text = written.slice(0, FINDER_LIMIT);
   const out: Candidate[] = [];
   const add = (
     from: number,
@@ -195,7 +200,7 @@ export function findCandidates(text: string, ways: Ways, origin: Origin | null =
     why: Candidate['why'],
     as?: Pick<BlankDef, 'kind' | 'options'>,
   ) => {
-    if (out.some((other) => from < other.to && to > other.from)) return;
+    if (out.length >= MOST || out.some((other) => from < other.to && to > other.from)) return;
     const hasSign = /\p{Sc}\s?$/u.test(text.slice(0, from)) || /^\s?\p{Sc}/u.test(text.slice(to));
     const clean = label.replace(/[_]+/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 60);
     const name = /^[^\p{Ll}]+$/u.test(clean) ? clean.toLowerCase() : clean;
@@ -287,7 +292,9 @@ function findValues(text: string, { locale, today, off }: Ways, origin: Origin, 
   }
   for (const match of text.matchAll(/https?:\/\/[^\s<>")\]]+[^\s<>")\].,;:!?]/g))
     add(match.index, match.index + match[0].length, 'link', 'value', of('text', {}));
-  for (const match of text.matchAll(/[\p{L}\p{N}._%+-]+@[\p{L}\p{N}-]+(?:\.[\p{L}\p{N}-]+)+/gu))
+  for (const match of text.matchAll(
+    /(?<![\p{L}\p{N}._%+-])[\p{L}\p{N}._%+-]{1,64}@[\p{L}\p{N}-]{1,63}(?:\.[\p{L}\p{N}-]{1,63}){1,8}/gu,
+  ))
     add(match.index, match.index + match[0].length, 'mail address', 'value', of('text', {}));
   for (const { from, to, vague } of daysInText(text, today, locale, off)) {
     if (!vague || isOneDay(text, from, to)) add(from, to, 'day', 'value', of('date', {}));

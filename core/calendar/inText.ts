@@ -26,15 +26,15 @@ function patternsOf(locale: string) {
     const months = anyOf(monthNames(locale));
     const weekdays = anyOf(weekdayNames(locale));
     const date = String.raw`\d{1,2}(?:st|nd|rd|th|\.|er|º)?`;
-    const lead = String.raw`(?:(?:${weekdays})\.?,?\s+(?:the\s+|den\s+|le\s+)?)?`;
-    const year = String.raw`(?:,?\s+(?:de\s+)?\d{4})?`;
+    const lead = String.raw`(?:(?:${weekdays})\.?,?\s{1,4}(?:the\s{1,4}|den\s{1,4}|le\s{1,4})?)?`;
+    const year = String.raw`(?:,?\s{1,4}(?:de\s{1,4})?\d{4})?`;
     made = {
       dated: new RegExp(
-        String.raw`(?<![\p{L}\p{N}/.-])(?:${lead}${date}\s+(?:of\s+|de\s+)?(?:${months})\.?(?![\p{L}])${year}|${lead}(?:${months})\.?\s+\d{1,2}(?:st|nd|rd|th)?(?![\p{N}:])${year}|\d{4}-\d{2}-\d{2}|\d{1,2}/\d{1,2}/\d{2,4}|\d{1,2}\.\d{1,2}\.(?:\d{4}|\d{2}))(?![\p{L}\p{N}/-])`,
+        String.raw`(?<![\p{L}\p{N}/.-])(?:${lead}${date}\s{1,4}(?:of\s{1,4}|de\s{1,4})?(?:${months})\.?(?![\p{L}])${year}|${lead}(?:${months})\.?\s{1,4}\d{1,2}(?:st|nd|rd|th)?(?![\p{N}:])${year}|\d{4}-\d{2}-\d{2}|\d{1,2}/\d{1,2}/\d{2,4}|\d{1,2}\.\d{1,2}\.(?:\d{4}|\d{2}))(?![\p{L}\p{N}/-])`,
         'giu',
       ),
       vague: new RegExp(
-        String.raw`(?<![\p{L}\p{N}])(?:(?:next|this)\s+)?(?:${weekdays}|tomorrow)(?![\p{L}\p{N}])`,
+        String.raw`(?<![\p{L}\p{N}])(?:(?:next|this)\s{1,4})?(?:${weekdays}|tomorrow)(?![\p{L}\p{N}])`,
         'giu',
       ),
     };

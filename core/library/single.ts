@@ -1,4 +1,7 @@
 import type { Node } from '@tiptap/pm/model';
+import type { Element } from 'domhandler';
+import { DomUtils } from 'htmlparser2';
+import { parseHtml } from '../note/htmlTree';
 import { escapeHtml, toHtml, type PictureSource } from '../note/html';
 import { docOf, readHtml, type PictureOf } from '../note/read';
 import { docFromText, emptyDoc, parseDoc, type DocJson } from '../note/schema';
@@ -16,7 +19,17 @@ export interface SingleNote {
   body: DocJson;
 }
 
-const SUBJECT_LINE = /^\uFEFF?Subject:[ \t]*(.+?)[ \t]*(?:\r?\n){1,2}/i;
+/** The longest subject that is looked for above a body (RFC 5322 2.1.1). */
+const SUBJECT_LENGTH = 998;
+
+/** The subject in a line of its own above the body, and what comes behind it. */
+function subjectAbove(content: string): { subject: string; rest: string } {
+  const text = content.replace(/^\uFEFF/, '');
+  const end = text.slice(0, SUBJECT_LENGTH + 20).search(/\r?\n/);
+  const first = end < 0 ? '' : text.slice(0, end);
+  if (!/^subject:/i.test(first) || !first.slice(8).trim()) return { subject: '', rest: text };
+  return { subject: first.slice(8).trim(), rest: text.slice(end).replace(/^(\r?\n){1,2}/, '') };
+}
 
 /** A note as one file. The subject, where there is one, stands in a line of its own above the body. */
 export function writeSingle(
@@ -33,11 +46,6 @@ export function writeSingle(
   return `${line ? `Subject: ${line}\n\n` : ''}${text}\n`;
 }
 
-const entity = (text: string) =>
-  toText(parseDoc(docOf(readHtml(text).blocks)))
-    .replace(/\s+/g, ' ')
-    .trim();
-
 /**
  * A file as a note: its subject from a line above the body or from the head of the page, its name from the title or the
  * name of the file. `[label]` becomes a blank.
@@ -50,17 +58,25 @@ export function readSingle(fileName: string, content: string, picture?: PictureO
     .replace(/[_-]+/g, ' ')
     .trim();
   if (/^html?$/.test(ending)) {
-    const title = entity(/<title[^>]*>([\s\S]*?)<\/title/i.exec(content)?.[1] ?? '');
-    const subject = entity(/<meta\s+name="subject"\s+content="([^"]*)"/i.exec(content)?.[1] ?? '');
+    const { title, subject } = headOf(content);
     const body = blanksFromBrackets(docOf(readHtml(content, picture).blocks));
     return { name: title || fromFile || proposedName(subject, toText(parseDoc(body))), subject: line(subject), body };
   }
-  const head = SUBJECT_LINE.exec(content);
-  const rest = content.slice(head?.[0].length ?? 0).replace(/^\uFEFF/, '');
-  const body = blanksFromBrackets(
-    /^(md|markdown)$/.test(ending) ? fromMarkdown(rest) : docFromText(rest.replace(/\s+$/, '')),
-  );
-  return { name: fromFile || proposedName(head?.[1] ?? '', rest), subject: line(head?.[1] ?? ''), body };
+  const { subject, rest } = subjectAbove(content);
+  const body = blanksFromBrackets(/^(md|markdown)$/.test(ending) ? fromMarkdown(rest) : docFromText(rest.trimEnd()));
+  return { name: fromFile || proposedName(subject, rest), subject: line(subject), body };
+}
+
+/** The title of a page, and the subject in its head as {@link writeSingle} writes it. */
+function headOf(html: string): { title: string; subject: string } {
+  const { nodes } = parseHtml(html);
+  const [title] = DomUtils.getElementsByTagName('title', nodes, true, 1);
+  const [meta] = DomUtils.getElements({ tag_name: 'meta', name: 'subject' }, nodes, true, 1);
+  const said = (text: string) => text.replace(/\s+/g, ' ').trim().slice(0, SUBJECT_LENGTH);
+  return {
+    title: said(title ? DomUtils.textContent(title) : '').slice(0, 200),
+    subject: said((meta as Element | undefined)?.attribs.content ?? ''),
+  };
 }
 
 /** A subject as a document, its `[label]`s blanks. */

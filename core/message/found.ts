@@ -1,4 +1,5 @@
 import type { Day, DaysOff } from '../calendar/day';
+import { FINDER_LIMIT } from './limit';
 import { daysInText } from '../calendar/inText';
 import { amountsInText } from '../number/inText';
 
@@ -14,12 +15,12 @@ export interface FoundReference {
 const CALLED =
   'order|booking|invoice|reference|ref|case|ticket|customer|client|account|contract|policy|serial|quote|estimate|job|parcel|tracking|member|membership|gate|door|entry|access';
 const AFTER_WORD = new RegExp(
-  String.raw`(?<!\p{L})(${CALLED})\.?(?:\s+(?:code|number|no\.?|nr\.?|id|ref(?:erence)?))?\s*(?:is|:|#|=)?\s*#?\s*((?=[A-Z\d/_#*-]*\d)[A-Z\d](?:[A-Z\d/_-]*[A-Z\d#*])?)(?![\p{L}\p{N}])`,
+  String.raw`(?<!\p{L})(${CALLED})\.?(?:\s{1,4}(?:code|number|no\.?|nr\.?|id|ref(?:erence)?))?\s{0,4}(?:is|:|#|=)?\s{0,4}#?\s{0,4}((?=[A-Z\d/_#*-]{0,40}\d)[A-Z\d](?:[A-Z\d/_-]{0,40}[A-Z\d#*])?)(?![\p{L}\p{N}])`,
   'giu',
 );
-/** Letters and figures together, or figures with marks between: what nobody writes as a word. */
+/** No number is longer than 40 signs, so a search does not begin anew at each of a long row of them. Letters and figures together, or figures with marks between: what nobody writes as a word. */
 const BY_SHAPE =
-  /(?<![\p{L}\p{N}/.@:-])(?:#\d{3,}|(?=[A-Z\d/_-]*\d)(?=[A-Z\d/_-]*[A-Z])[A-Z\d]{2,}(?:[-/_][A-Z\d]+)*|\d{3,}[-/]\d{3,})(?![\p{L}\p{N}@-])/gu;
+  /(?<![\p{L}\p{N}/.@:-])(?:#\d{3,40}|(?=[A-Z\d/_-]{0,40}\d)(?=[A-Z\d/_-]{0,40}[A-Z])[A-Z\d]{2,40}(?:[-/_][A-Z\d]{1,40}){0,8}|\d{3,40}[-/]\d{3,40})(?![\p{L}\p{N}@-])/gu;
 /** Shapes that mean something else: sizes, paper, ordinals, years, roads. */
 const NO_REFERENCE =
   /^(\d+(mm|cm|m|km|kg|g|ml|l|ft|in|k|am|pm|st|nd|rd|th|x\d+|s|h|hz|p)|[a-z]\d{1,2}|(19|20)\d\d|\d{1,2}[a-z]|[a-z]{1,2}\d{1,2}|mp3|co2|h2o|ps5|covid-?19)$/i;
@@ -43,12 +44,13 @@ export function referencesInText(text: string): FoundReference[] {
   return out;
 }
 
-/** What of a kind a message holds, each once, the likeliest first; days as ISO 8601. */
+/** What of a kind the beginning of a message holds, each once, the likeliest first; days as ISO 8601. */
 export function findInText(
-  text: string,
+  written: string,
   what: 'a date' | 'an amount' | 'a reference',
   { locale, off, today }: { locale: string; off: DaysOff; today: Day },
 ): string[] {
+  const text = written.slice(0, FINDER_LIMIT);
   const all =
     what === 'a date'
       ? daysInText(text, today, locale, off).map(({ day }) => day)

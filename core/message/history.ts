@@ -23,9 +23,12 @@ const ENDS = new RegExp(`(?:^|[\\s\\d>)"”,])(?:${WROTE})(?:\\s.{0,160})?\\s*[:
 /** A date, a time or an address: what tells an attribution from "as the old masters wrote:". */
 const EVIDENCE = /\d{1,4}[./年:-]\s?\d{1,2}|\b\d{1,2}\.? \p{L}{3,}|\p{L}{3,} \d{1,2}\b|@|<\S+>|\b(19|20)\d\d\b/u;
 
+/** A date with a time, a name and an address before a colon: an attribution that needs no verb. */
+const DATED_ADDRESS = /\d{1,4}\s?[./年-]\s?\d{1,2}.*\d{1,2}[:時.]\d{2}.*<[^<>\s]{3,200}>\s*[:：]\s*$/u;
+
 /** Whether a line (or a wrapped one put together) says who wrote what follows, and when or from which address. */
 export function isAttribution(text: string): boolean {
-  return text.length <= 320 && ENDS.test(text) && EVIDENCE.test(text);
+  return text.length <= 320 && ((ENDS.test(text) && EVIDENCE.test(text)) || DATED_ADDRESS.test(text));
 }
 
 /** "Ada Marsh wrote:" and nothing else: taken only where the quotation is clear from its place. */

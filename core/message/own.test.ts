@@ -4,7 +4,7 @@ import { CASES, SIGNATURE } from '../../tests/letters/cases';
 import { blockText, docOf, readHtml, readText, type ReadBlock } from '../note/read';
 import { parseDoc } from '../note/schema';
 import { toText } from '../note/text';
-import { partsOf, partsOfDoc } from './own';
+import { partsOf, partsOfDoc, partsOfText } from './own';
 import { unwrapped } from './unwrap';
 
 const read = ({ text, html }: { text?: string; html?: string }) =>
@@ -48,6 +48,89 @@ describe('what was written now, in the ways mail programs write messages', () =>
     expect(written(parts.own)).toBe('Body.');
     expect(written(parts.signature)).toBe(SIGNATURE);
     expect(written(partsOfDoc(parseDoc(docOf(readText('Body.\n\nWren Halloway'))), [SIGNATURE]).own)).toContain('Wren');
+  });
+});
+
+describe('a header block above the history, with whatever is written above it', () => {
+  const FIELDS = [
+    ['From', 'Sent', 'To', 'Subject'],
+    ['From', 'Date', 'To', 'Subject'],
+    ['Von', 'Gesendet', 'An', 'Betreff'],
+    ['De', 'Envoyé', 'À', 'Objet'],
+    ['De', 'Enviado el', 'Para', 'Asunto'],
+    ['Da', 'Inviato', 'A', 'Oggetto'],
+    ['Van', 'Verzonden', 'Aan', 'Onderwerp'],
+    ['Från', 'Skickat', 'Till', 'Ämne'],
+    ['Od', 'Wysłano', 'Do', 'Temat'],
+    ['От', 'Отправлено', 'Кому', 'Тема'],
+    ['差出人', '送信日時', '宛先', '件名'],
+    ['发件人', '发送时间', '收件人', '主题'],
+  ];
+  const SENDERS = ['Ada Marsh <ada@client.example>', 'Ada Marsh'];
+  const DATES = ['Monday, 23 November 2026 09:12', '23.11.2026 09:12'];
+  const ABOVE = ['', '________________________________\n', '-----Original Message-----\n'];
+  const OWN = [
+    'Thanks, that suits.',
+    'Dear Ada,\n\nI can come on Monday at nine, and I will bring the strings that we talked\nabout when I was there in October. Please have the lid open, and the room\nwarm.\n\nKind regards,\nWren',
+    'Dear Ada,\n\nthe price is 95 pounds, and travel to the island and back on the same\nday comes to 45 more.',
+    'Hello\n\n- tuning\n- two strings\n\nWren',
+    'A sentence that is exactly as long as the lines of this letter are wide, so',
+    'Guten Tag,\n\nich komme am Montag um neun Uhr und bringe die Saiten mit, über die wir im\nOktober gesprochen haben.',
+  ];
+  const HISTORY = [
+    'Could you come in December?\n\nAda',
+    'Could you come in December, when the hall is free and the choir has not yet\nbegun? The gate code is 4471.\n\nAda',
+    'SECRET one\nSECRET two',
+    'Hi Wren,\n\nsee below.\n\nFrom: Bob <bob@client.example>\nSent: Friday, 20 November 2026 08:00\nTo: Ada Marsh\nSubject: piano\n\nThe gate code is 4471.',
+    'Yes.',
+  ];
+
+  it('none of it stays in what was written now', () => {
+    const kept: string[] = [];
+    let tried = 0;
+    for (const [from, sent, to, subject] of FIELDS)
+      for (const sender of SENDERS)
+        for (const date of DATES)
+          for (const above of ABOVE)
+            for (const own of OWN)
+              for (const history of HISTORY) {
+                const head = `${from}: ${sender}\n${sent}: ${date}\n${to}: Wren Halloway\n${subject}: Tuning`;
+                const parts = partsOfText(`${own}\n\n${above}${head}\n\n${history}\n`);
+                tried++;
+                if (written(parts.own) !== unwrapped(own)) kept.push(`${above}${head}\n${history}`);
+              }
+    expect(tried).toBe(4_320);
+    expect(kept).toEqual([]);
+  });
+});
+
+describe('history that nothing but its place or its form tells', () => {
+  const own = (text: string) => written(partsOfText(text).own);
+
+  it('a header block without any address', () => {
+    expect(
+      own('That suits.\n\nFrom: Ada Marsh\nSent: Monday, 23 November 2026\nSubject: Tuning\n\nCould you come?'),
+    ).toBe('That suits.');
+  });
+
+  it('a Japanese attribution without a verb', () => {
+    expect(own('承知しました。\n\n2026年11月23日(月) 9:12 棚部ゆき <yuki@client.example>:\n\n> 12月は？')).toBe(
+      '承知しました。',
+    );
+  });
+
+  it('a quotation set off by a line down its side', () => {
+    const html =
+      '<div>That suits.</div><div>On Mon, 23 Nov 2026 at 09:12, Ada Marsh wrote:</div>' +
+      '<div style="border-left:2px solid #888;padding-left:8px"><p>Could you come?</p></div>';
+    expect(written(partsOf(readHtml(html).blocks, [], true).own)).toBe('That suits.');
+  });
+
+  it('two dashes that divide a letter are no signature', () => {
+    const letter =
+      'Dear Ada,\n\nthe tuning is done.\n\n--\n\nFor the second piano I need another day next week.\nIt has two broken strings, as you know.';
+    expect(own(letter)).toBe(unwrapped(letter));
+    expect(own('The tuning is done.\n\n--\nWren Halloway\nHalloway Piano Care')).toBe('The tuning is done.');
   });
 });
 

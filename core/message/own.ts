@@ -1,8 +1,9 @@
 import { parseDoc, type DocJson } from '../note/schema';
 import { toText } from '../note/text';
-import { blockText, type ReadBlock } from '../note/read';
+import { blockText, readText, type ReadBlock } from '../note/read';
 import type { Node } from '@tiptap/pm/model';
 import { HEADER_FIELDS, isAttribution, isSeparator, isShortAttribution, isTag } from './history';
+import { unwrapped } from './unwrap';
 
 /** A message in its three parts, each in the order of its blocks. */
 export interface Parts {
@@ -14,12 +15,17 @@ export interface Parts {
 type Part = 'own' | 'signature' | 'quoted';
 
 interface Line {
+  /** What tells what the line is; of a long one the beginning, closed by a sign that ends none of the forms looked for. */
   text: string;
   quote: number;
   hint: ReadBlock['hint'];
   rule: boolean;
   part: Part;
 }
+
+/** No attribution, header field or signature line is longer. */
+const LINE_LENGTH = 500;
+const lineText = (text: string) => (text.length > LINE_LENGTH ? `${text.slice(0, LINE_LENGTH)}…` : text);
 
 const folded = (text: string) => text.replace(/\s+/g, ' ').trim().toLowerCase();
 const isBlank = (line: Line | undefined) => Boolean(line && !line.text.trim() && !line.rule);
@@ -74,7 +80,7 @@ function headerBlock(lines: Line[], from: number, announced: boolean): number {
   const sent = seen.get('date') ?? '';
   const dated = /\d/.test(sent);
   const addressed = /@|\[/.test(seen.get('from')!);
-  const whole = seen.has('subject') && dated && (seen.has('to') || addressed);
+  const whole = seen.has('subject') && dated;
   return whole || (announced && seen.size >= 2) || (addressed && dated && seen.has('to')) ? at : -1;
 }
 
@@ -135,6 +141,10 @@ function cutQuotedRuns(lines: Line[], markup: boolean): void {
 /** The longest signature below two dashes without the space that RFC 3676 asks for. */
 const LONGEST_SIGNATURE = 10;
 
+/** A sentence of a letter, which no line of a signature is. */
+const isSentence = (text: string): boolean =>
+  text.length > 90 || (/[.!?…]["'”’)]?\s*$/.test(text) && text.trim().split(/\s+/).length >= 5);
+
 /** What stands below the dashes of RFC 3676 4.3, and what the markup calls a signature. */
 function cutSignature(lines: Line[]): void {
   const isOwn = (line: Line) => line.part === 'own';
@@ -148,9 +158,13 @@ function cutSignature(lines: Line[]): void {
     let end = i + 1;
     while (end < lines.length && isOwn(lines[end]!) && !/^--\s?$/.test(lines[end]!.text)) end++;
     if (end < lines.length && isOwn(lines[end]!)) continue;
-    const written = lines.slice(i + 1, end).filter((line) => !isBlank(line)).length;
+    const written = lines.slice(i + 1, end).filter((line) => !isBlank(line));
     const exact = lines[i]!.text === '-- ';
-    if (exact ? written <= 3 * LONGEST_SIGNATURE : written <= LONGEST_SIGNATURE) mark(lines, i, end, 'signature');
+    // Without the space the dashes may divide a letter; they count only above what can be nothing else.
+    const counts = exact
+      ? written.length <= 3 * LONGEST_SIGNATURE
+      : written.length <= LONGEST_SIGNATURE && !written.some(({ text }) => isSentence(text));
+    if (counts) mark(lines, i, end, 'signature');
   }
 }
 
@@ -186,7 +200,7 @@ function cutKnownSignature(lines: Line[], signatures: string[]): void {
  */
 export function partsOf(blocks: ReadBlock[], signatures: string[] = [], markup = false): Parts {
   const lines: Line[] = blocks.map(({ node, quote, hint, rule }) => {
-    const text = blockText(node);
+    const text = lineText(blockText(node));
     return { text, quote: quote || (/^>+/.exec(text)?.[0].length ?? 0), hint, rule, part: 'own' };
   });
   cutHistoryBelow(lines);
@@ -202,6 +216,15 @@ export function partsOf(blocks: ReadBlock[], signatures: string[] = [], markup =
   }
   const of = (part: Part) => blocks.filter(({ rule }, i) => lines[i]!.part === part && !rule);
   return { own: of('own'), signature: of('signature'), quoted: of('quoted') };
+}
+
+/**
+ * The same for plain text. Its lines are put back into paragraphs only after it was told apart, since a program broke a
+ * quoted header block too, and joined lines no longer show it.
+ */
+export function partsOfText(text: string, signatures: string[] = []): Parts {
+  const { own, signature, quoted } = partsOf(readText(text), signatures);
+  return { own: readText(unwrapped(own.map(({ node }) => blockText(node)).join('\n'))), signature, quoted };
 }
 
 const hasPicture = (blocks: ReadBlock[], lines: Line[]) =>

@@ -9,22 +9,28 @@ const NARROWEST = 50;
  */
 export function unwrapped(text: string): string {
   const lines = text.replace(/\r\n?/g, '\n').split('\n');
-  const width = Math.max(0, ...lines.map((line) => line.trimEnd().length).filter((length) => length <= WIDEST));
+  // A long line is none that a program broke, and is not looked at closely.
+  const width = lines.reduce((most, line) => {
+    const length = line.length > 2 * WIDEST ? 0 : line.trimEnd().length;
+    return length <= WIDEST ? Math.max(most, length) : most;
+  }, 0);
   if (width < NARROWEST || lines.some((line) => line.length > WIDEST && /^[^>\s]/.test(line) && / /.test(line)))
     return text;
-  const out: string[] = [];
+  const out: string[][] = [];
   let open = false;
   for (const [i, line] of lines.entries()) {
     const joins = open && /^[\p{L}\p{N}("'“‘„«[]/u.test(line) && !/^([-*•]|\d+[.)])\s/.test(line);
-    if (joins) out[out.length - 1] = `${out.at(-1)!.trimEnd()} ${line}`;
-    else out.push(line);
+    if (joins) out.at(-1)!.push(line);
+    else out.push([line]);
     const next = lines[i + 1] ?? '';
-    const word = /^\S+/.exec(next)?.[0].length ?? Infinity;
+    const word = /^\S+/.exec(next.slice(0, 2 * WIDEST))?.[0].length ?? Infinity;
     open =
       word !== Infinity &&
       line.length > NARROWEST * 0.8 &&
       !/^[>\s]/.test(line) &&
       line.trimEnd().length + 1 + word > width;
   }
-  return out.join('\n');
+  return out.map(joined).join('\n');
 }
+
+const joined = (lines: string[]) => lines.map((line, i) => (i < lines.length - 1 ? line.trimEnd() : line)).join(' ');

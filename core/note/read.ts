@@ -1,5 +1,6 @@
 import { isTag, isText, type ChildNode, type Element } from 'domhandler';
-import { DomUtils, parseDocument } from 'htmlparser2';
+import { DomUtils } from 'htmlparser2';
+import { parseHtml } from './htmlTree';
 import { isEmpty, itemOf, lists, type ListSign } from './readLists';
 import { stylesOf, withMarks, type Marks } from './readMarks';
 import type { DocJson } from './schema';
@@ -24,7 +25,12 @@ export interface ReadHtml {
   blocks: ReadBlock[];
   /** Pictures left out since they stand elsewhere or are of a kind mail cannot carry. */
   picturesLeft: number;
+  /** What is not as it stood: cut at the limit of length, or without its order since it was nested too deeply. */
+  cut: 'long' | 'deep' | null;
 }
+
+/** Lists and tables deeper in one another than this are read as paragraphs. */
+const DEEPEST = 8;
 
 const SKIPPED = new Set(
   'script style head title template noscript iframe object embed svg math form select textarea button input audio video map'.split(
@@ -64,6 +70,13 @@ function isDataTable(element: Element): boolean {
   return !inner && !isFrame && widest > 1 && (rows > 1 || lined);
 }
 
+/** A line drawn down the left side is how quotations are set off where no element says so (common practice). */
+function isBordered(name: string, styles: Map<string, string>): boolean {
+  if (name !== 'div' && name !== 'p') return false;
+  const line = styles.get('border-left') ?? '';
+  return /\bsolid\b/.test(line) && !/^(0|none)/.test(line) && !styles.has('border') && styles.has('padding-left');
+}
+
 class Reader {
   readonly blocks: ReadBlock[] = [];
   picturesLeft = 0;
@@ -76,6 +89,8 @@ class Reader {
     readonly picture: PictureOf,
     /** Classes whose paragraphs keep no distance, from the style sheet that came along. */
     readonly close: Set<string>,
+    /** How many lists and tables stand around. */
+    readonly depth = 0,
   ) {}
 
   /** What is said of a block by everything around it. */
@@ -120,8 +135,12 @@ class Reader {
 
   /** Reads what stands inside as blocks of their own, for a list item or a cell. */
   #inside(element: Element, marks: Marks): DocJson[] {
-    const reader = new Reader(this.picture, this.close);
-    reader.read(element.children, marks, false);
+    return this.#readInside(element.children, marks);
+  }
+
+  #readInside(nodes: ChildNode[], marks: Marks): DocJson[] {
+    const reader = new Reader(this.picture, this.close, this.depth + 1);
+    reader.read(nodes, marks, false);
     reader.end();
     this.picturesLeft += reader.picturesLeft;
     return tidy(reader.blocks.filter(({ rule }) => !rule)).map(({ node }) => node);
@@ -152,6 +171,7 @@ class Reader {
     if (SIGNATURE_WORDS.test(called)) this.#around = { ...before, hint: before.hint ?? 'signature' };
     else if (QUOTE_WORDS.test(called) || (name === 'blockquote' && element.attribs.type === 'cite'))
       this.#around = { ...before, hint: 'quote' };
+    if (isBordered(name, styles)) this.#around = { ...this.#around, quote: this.#around.quote + 1 };
     const changed = this.#around !== before;
     if (BLOCKS.has(name)) {
       const outer = this.#around;
@@ -206,12 +226,12 @@ class Reader {
             attrs: { ...block.node.attrs, level: Math.min(3, Number(name[1])) },
           };
       this.#distance = true;
-    } else if (name === 'ul' || name === 'ol') {
+    } else if ((name === 'ul' || name === 'ol') && this.depth < DEEPEST) {
       const isClose = this.#isClose(element, styles);
       if (!isClose) this.#keepDistance();
       this.#list(element, marks);
       this.#distance = !isClose;
-    } else if (name === 'table' && isDataTable(element)) {
+    } else if (name === 'table' && this.depth < DEEPEST && isDataTable(element)) {
       this.#table(element, marks);
       this.#distance = false;
     } else if (name === 'blockquote') {
@@ -254,14 +274,12 @@ class Reader {
     const items: DocJson[] = [];
     for (const child of element.children) {
       if (!isTag(child) || SKIPPED.has(child.name)) continue;
-      const inside = this.#inside(child, marks);
       const nested = /^[uo]l$/.test(child.name);
       if (nested && items.length) {
-        const reader = new Reader(this.picture, this.close);
-        reader.read([child], marks, false);
-        items.at(-1)!.content!.push(...reader.blocks.map(({ node }) => node));
+        items.at(-1)!.content!.push(...this.#readInside([child], marks));
         continue;
       }
+      const inside = this.#inside(child, marks);
       if (!inside.length) continue;
       const first = inside[0]!.type === 'paragraph' ? [] : [{ type: 'paragraph' }];
       items.push({ type: 'listItem', content: [...first, ...inside] });
@@ -320,18 +338,25 @@ function trimmed(line: DocJson[]): DocJson[] {
       last.text += text!;
     else out.push(piece.type === 'text' ? { ...piece, text } : { ...piece });
   }
-  const edge = (at: number, pattern: RegExp) => {
+  const edge = (at: number, cut: (text: string) => string) => {
     while (out.length && out.at(at)!.type === 'text') {
       const piece = out.at(at)!;
-      piece.text = piece.text!.replace(pattern, '');
+      piece.text = cut(piece.text!);
       if (piece.text) break;
       out.splice(at, 1);
     }
   };
-  edge(0, /^[ \u00a0]+/);
+  edge(0, (text) => text.replace(/^[ \u00a0]+/, ''));
   // "-- " is a sign of its own (RFC 3676 4.3).
-  if (!(out.length === 1 && /^-- ?$/.test(out[0]!.text ?? ''))) edge(-1, /[ \u00a0]+$/);
+  if (!(out.length === 1 && /^-- ?$/.test(out[0]!.text ?? ''))) edge(-1, withoutSpaceBehind);
   return out;
+}
+
+/** A search for spaces before an end begins anew at each space; this looks at each once. */
+function withoutSpaceBehind(text: string): string {
+  let end = text.length;
+  while (end && (text[end - 1] === ' ' || text[end - 1] === '\u00a0')) end--;
+  return text.slice(0, end);
 }
 
 /** Without empty lines at the ends, and with one where there were several. */
@@ -342,28 +367,44 @@ function tidy(blocks: ReadBlock[]): ReadBlock[] {
 }
 
 /** The classes of paragraphs that the style sheet brought along gives no distance. */
-function closeClasses(html: string): Set<string> {
+function closeClasses(nodes: ChildNode[]): Set<string> {
   const found = new Set<string>();
-  for (const [, sheet] of html.matchAll(/<style\b[^>]*>([\s\S]*?)<\/style/gi)) {
-    for (const [, selectors, rules] of sheet!.matchAll(/([^{}]+)\{([^}]*)\}/g)) {
-      if (!/margin(-bottom)?\s*:\s*0/.test(rules!)) continue;
-      for (const [, name] of selectors!.matchAll(/\bp\.([\w-]+)/g)) found.add(name!);
+  for (const sheet of DomUtils.getElementsByTagName('style', nodes, true)) {
+    for (const rule of DomUtils.textContent(sheet).split('}')) {
+      const at = rule.indexOf('{');
+      if (at < 0 || !isClose(rule.slice(at + 1))) continue;
+      for (const [, name] of rule.slice(0, at).matchAll(/\bp\.([\w-]+)/g)) found.add(name!);
     }
   }
   return found;
 }
 
+/** Whether the declarations of a rule say that nothing keeps a distance. */
+const isClose = (declarations: string): boolean =>
+  declarations.split(';').some((one) => {
+    const at = one.indexOf(':');
+    return (
+      at > 0 &&
+      /^margin(-bottom)?$/.test(one.slice(0, at).trim()) &&
+      one
+        .slice(at + 1)
+        .trimStart()
+        .startsWith('0')
+    );
+  });
+
 /**
  * Reads HTML of a message, a web page or a word processor into blocks of the note's own model. What mail can carry stays:
  * headings, lists, links, tables, pictures, bold, italic, underline, colour, alignment; everything else is dropped, its text
- * stays. Nothing is fetched and nothing runs.
+ * stays. Nothing is fetched and nothing runs. The time grows with the length, which is bounded (htmlTree.ts).
  * @param picture decides about each picture; without it all are left out and counted
  */
 export function readHtml(html: string, picture: PictureOf = () => null): ReadHtml {
-  const reader = new Reader(picture, closeClasses(html));
-  reader.read(parseDocument(html).children, [], false);
+  const { nodes, cut } = parseHtml(html);
+  const reader = new Reader(picture, closeClasses(nodes));
+  reader.read(nodes, [], false);
   reader.end();
-  return { blocks: tidy(lists(reader.blocks)), picturesLeft: reader.picturesLeft };
+  return { blocks: tidy(lists(reader.blocks)), picturesLeft: reader.picturesLeft, cut };
 }
 
 /** Blocks as a document. */

@@ -11,7 +11,7 @@ export interface FoundAmount {
 }
 
 const SIGNS: Record<string, string> = { '£': 'GBP', '€': 'EUR', $: 'USD', '¥': 'JPY', '₹': 'INR', '₩': 'KRW' };
-const FIGURE = String.raw`\d{1,3}(?:[.,’'\u00a0\u202f ]\d{3})*(?:[.,]\d{1,2})?|\d+(?:[.,]\d{1,2})?`;
+const FIGURE = String.raw`\d{1,3}(?:[.,’'\u00a0\u202f ]\d{3}){0,6}(?:[.,]\d{1,2})?|\d{1,20}(?:[.,]\d{1,2})?`;
 const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|AUD|CAD|NZD|JPY|euros?|pounds?|dollars?';
 const AMOUNT = new RegExp(
   String.raw`(?<![\p{L}\p{N}])(?:(\p{Sc}|(?:${CODES.split('|euros')[0]})\s)\s?(${FIGURE})|(${FIGURE})\s?(\p{Sc}|(?:${CODES})(?!\p{L})))(?![\p{N}])`,

@@ -1,10 +1,11 @@
 import { simpleParser, type AddressObject } from 'mailparser';
 import PostalMime from 'postal-mime';
 import { describe, expect, it } from 'vitest';
+import { textFromHtml } from '../../core/note/htmlTree';
 import { docFromText, emptyDoc, parseDoc } from '../../core/note/schema';
 import { composeLetter, type Letter } from './compose';
 import { readMessages } from './mbox';
-import { looksLikeMessage, parseMessage, textFromHtml } from './parse';
+import { looksLikeMessage, parseMessage } from './parse';
 import { sanitiseHtml } from './sanitise';
 
 const bytes = (...lines: string[]) => Buffer.from(lines.join('\r\n'));

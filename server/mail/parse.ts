@@ -1,6 +1,26 @@
 import PostalMime, { addressParser, type Address, type Email } from 'postal-mime';
 import { bareAddress, type Mailbox } from '../../core/message/address';
 import { splitQuoted } from '../../core/message/quote';
+import { textFromHtml } from '../../core/note/htmlTree';
+import { boundaryOf, contentAt, outlineOf, type Outline, type PartRange } from './outline';
+
+/** An attachment or a picture inside a message. */
+export interface Part {
+  name: string;
+  type: string;
+  contentId: string;
+  inline: boolean;
+  /** Bytes of its content. */
+  size: number;
+  /** Its content; null when it stands aside, in the message at `range`. */
+  content: Uint8Array | null;
+  range: PartRange | null;
+}
+
+/** The content of a part of the message `raw`. */
+export function contentOf(raw: Buffer, { content, range }: Part): Buffer {
+  return content ? Buffer.from(content) : contentAt(raw, range!);
+}
 
 /** The derived columns of a message: everything here can be worked out again from the bytes. */
 export interface Derived {
@@ -15,7 +35,7 @@ export interface Derived {
   /** Milliseconds since 1970; null when there is no readable date. */
   sentAt: number | null;
   preview: string;
-  attachments: { name: string; type: string; contentId: string; inline: boolean; content: Buffer }[];
+  attachments: Part[];
   html: string;
   text: string;
   /** What could not be read, in words; empty when all could. */
@@ -45,81 +65,89 @@ export function looksLikeMessage(raw: Buffer): boolean {
 function cutOff(raw: Buffer, email: Email): boolean {
   const type = email.headers.find((header) => header.key === 'content-type')?.value ?? '';
   if (!/^multipart\//i.test(type.trim())) return false;
-  const boundary = /boundary\s*=\s*(?:"([^"]+)"|([^\s;]+))/i.exec(type);
-  if (!boundary) return true;
-  return !raw.includes(`--${boundary[1] ?? boundary[2]}--`);
+  const boundary = boundaryOf(type);
+  return !boundary || !raw.includes(`--${boundary}--`);
 }
 
-function faults(raw: Buffer, email: Email): string {
+const SHOWN_IN_PART: Record<Outline['cut'][number], string> = {
+  text: 'its text is longer than what is shown',
+  parts: 'it has more parts than are shown',
+  header: 'its header is longer than what is shown, so that recipients may be missing here',
+  nesting: 'its parts are nested deeper than what is shown',
+};
+
+function faults(raw: Buffer, email: Email, cut: Outline['cut']): string {
   const found: string[] = [];
-  if (!boxes(email.from).length) found.push('it does not say who sent it');
+  if (!senders(email).some(({ address }) => address)) found.push('it does not say who sent it');
   if (!email.date || Number.isNaN(Date.parse(email.date))) found.push('its date could not be read');
   if (cutOff(raw, email)) found.push('its end is missing');
-  return found.length ? `Read in part: ${found.join(', ')}.` : '';
+  for (const one of cut) found.push(SHOWN_IN_PART[one]);
+  return found.length ? `Read in part: ${found.join('; ')}.` : '';
 }
 
-/** Text for a reader from HTML: enough for a preview and for search, not for showing. */
-export function textFromHtml(html: string): string {
-  return html
-    .replace(/<(style|script|head|title)\b[\s\S]*?<\/\1\s*>/gi, ' ')
-    .replace(/<!--[\s\S]*?-->/g, ' ')
-    .replace(/<br\s*\/?>/gi, '\n')
-    .replace(/<\/(p|div|li|tr|h[1-6]|blockquote)\s*>/gi, '\n')
-    .replace(/<[^>]*>/g, ' ')
-    .replace(/&nbsp;/gi, ' ')
-    .replace(/&lt;/gi, '<')
-    .replace(/&gt;/gi, '>')
-    .replace(/&quot;/gi, '"')
-    .replace(/&#(\d+);/g, (_, code) => codePoint(Number(code)))
-    .replace(/&#x([0-9a-f]+);/gi, (_, code) => codePoint(parseInt(code, 16)))
-    .replace(/&amp;/gi, '&')
-    .replace(/[ \t]+/g, ' ')
-    .replace(/ *\n */g, '\n')
-    .replace(/\n{3,}/g, '\n\n')
-    .trim();
+/** Who sent it. A name without an address is kept, since it is all there is; nobody can be answered there. */
+function senders(email: Email): Mailbox[] {
+  const found = boxes(email.from);
+  if (found.length) return found;
+  const name = (email.from as { name?: string } | undefined)?.name?.trim();
+  return name ? [{ name, address: '' }] : [];
 }
 
-function codePoint(code: number): string {
-  return code > 0 && code <= 0x10ffff && !(code >= 0xd800 && code <= 0xdfff) ? String.fromCodePoint(code) : '';
+/** Names of files without paths, without control signs and without those that turn the direction of writing. */
+export function safePartName(name: string): string {
+  return name.replace(/[\u0000-\u001f\u007f/\\]/g, '_').replace(/[\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '');
 }
 
-/** Reads a message. Whatever the bytes, something comes back: what could be read, and in `broken` what could not. */
+function partOf(raw: Buffer, { aside }: Outline, part: Email['attachments'][number], i: number): Part {
+  const bytes = new Uint8Array(part.content as ArrayBuffer);
+  const sign = bytes.length < 100 ? Buffer.from(bytes).toString('latin1').trim() : '';
+  const range = aside.get(sign) ?? null;
+  return {
+    name: safePartName(part.filename ?? '').slice(0, 200) || `part ${i + 1}`,
+    type: part.mimeType || 'application/octet-stream',
+    contentId: (part.contentId ?? '').replace(/^<|>$/g, ''),
+    inline: part.disposition === 'inline' || Boolean(part.related),
+    size: range ? contentAt(raw, range).length : bytes.length,
+    content: range ? null : bytes,
+    range,
+  };
+}
+
+/**
+ * Reads a message, in time that grows with its size. Whatever the bytes, something comes back: what could be read, and in
+ * `broken` what could not.
+ */
 export async function parseMessage(raw: Buffer): Promise<Derived> {
+  const outline = outlineOf(raw);
   let email: Email;
   try {
-    email = await PostalMime.parse(raw, { attachmentEncoding: 'arraybuffer', maxNestingDepth: 100 });
+    email = await PostalMime.parse(outline.small, { attachmentEncoding: 'arraybuffer', maxNestingDepth: 100 });
   } catch {
     return unreadable(raw);
   }
   const html = email.html ?? '';
   const text = email.text ?? textFromHtml(html);
-  const shown = splitQuoted(text).own.trim() || text;
+  const shown = splitQuoted(text.slice(0, 20_000)).own.trim() || text.slice(0, 20_000);
   return {
     messageId: email.messageId?.trim() ?? '',
     inReplyTo: email.inReplyTo?.trim() ?? '',
     references: email.references?.match(/<[^<>\s]+>/g) ?? [],
-    from: boxes(email.from),
+    from: senders(email),
     replyTo: boxes(email.replyTo),
     to: boxes(email.to),
     cc: boxes(email.cc),
     subject: (email.subject ?? '').replace(/\s+/g, ' ').trim(),
     sentAt: email.date && !Number.isNaN(Date.parse(email.date)) ? Date.parse(email.date) : null,
     preview: shown.replace(/\s+/g, ' ').trim().slice(0, 280),
-    attachments: email.attachments.map((part, i) => ({
-      name: part.filename?.replace(/[\u0000-\u001f/\\]/g, '_') || `part ${i + 1}`,
-      type: part.mimeType || 'application/octet-stream',
-      contentId: (part.contentId ?? '').replace(/^<|>$/g, ''),
-      inline: part.disposition === 'inline' || Boolean(part.related),
-      content: Buffer.from(part.content as ArrayBuffer),
-    })),
+    attachments: email.attachments.map((part, i) => partOf(raw, outline, part, i)),
     html,
     text,
-    broken: faults(raw, email),
+    broken: faults(raw, email, outline.cut),
   };
 }
 
 function unreadable(raw: Buffer): Derived {
-  const text = raw.toString('utf8').slice(0, 100_000);
+  const text = raw.toString('utf8', 0, 100_000);
   const subject = /^subject:[ \t]*(.*)$/im.exec(text)?.[1]?.trim() ?? '';
   const from = /^from:[ \t]*(.*)$/im.exec(text)?.[1] ?? '';
   return {

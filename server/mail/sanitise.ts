@@ -1,4 +1,5 @@
 import sanitizeHtml from 'sanitize-html';
+import { boundsOf } from '../../core/note/htmlTree';
 
 const COLOUR = [/^#[0-9a-f]{3,8}$/i, /^rgba?\([\d\s.,%]+\)$/i, /^[a-z]+$/i];
 const LENGTH = [/^-?[\d.]+(px|em|rem|pt|%)?$/i, /^auto$/i];
@@ -32,6 +33,8 @@ export interface Sanitised {
   html: string;
   /** Pictures that would have to be fetched from elsewhere. */
   remotePictures: number;
+  /** What is not shown as it stands: the end of a very long one; of a very deeply nested one all, so its text is to be shown. */
+  cut: 'long' | 'deep' | null;
 }
 
 /**
@@ -43,8 +46,10 @@ export function sanitiseHtml(
   html: string,
   { partUrl, pictures }: { partUrl: (contentId: string) => string | null; pictures: boolean },
 ): Sanitised {
+  const { end, deep } = boundsOf(html);
+  if (deep) return { html: '', remotePictures: 0, cut: 'deep' };
   let remotePictures = 0;
-  const clean = sanitizeHtml(html, {
+  const clean = sanitizeHtml(html.slice(0, end), {
     allowedTags: [
       'a',
       'abbr',
@@ -135,7 +140,7 @@ export function sanitiseHtml(
     // Relative addresses made by partUrl pass as they are.
     exclusiveFilter: (frame) => frame.tag === 'img' && !frame.attribs.src && !frame.attribs.alt,
   });
-  return { html: clean, remotePictures };
+  return { html: clean, remotePictures, cut: end < html.length ? 'long' : null };
 }
 
 function decodeURIComponentSafely(text: string): string {

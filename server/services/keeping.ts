@@ -2,10 +2,9 @@ import { createHash } from 'node:crypto';
 import type { Attachment, Keeping } from '#shared/types/wire';
 import type { KeepRequest } from '#shared/schemas/message';
 import { addressKey } from '../../core/message/address';
-import { partsOf, signatureText } from '../../core/message/own';
-import { unwrapped } from '../../core/message/unwrap';
+import { partsOf, partsOfText, signatureText } from '../../core/message/own';
 import { bareSubject, proposedName } from '../../core/library/name';
-import { docOf, readHtml, readText, type ReadBlock } from '../../core/note/read';
+import { docOf, readHtml, type ReadBlock } from '../../core/note/read';
 import { docFromText, emptyDoc, parseDoc } from '../../core/note/schema';
 import { toText } from '../../core/note/text';
 import { fileSize } from '../../core/number/size';
@@ -67,8 +66,8 @@ export async function keepingOf(
   };
   const source = html ?? (text === undefined ? derived.html : '');
   const read = source ? readHtml(source, picture) : null;
-  const blocks = read?.blocks ?? readText(unwrapped(text ?? derived.text));
-  const parts = partsOf(blocks, [signatureText(settings.signature)], Boolean(read));
+  const signatures = [signatureText(settings.signature)];
+  const parts = read ? partsOf(read.blocks, signatures, true) : partsOfText(text ?? derived.text, signatures);
   if (read?.picturesLeft)
     remarks.push(
       `${read.picturesLeft === 1 ? 'A picture that stands' : `${read.picturesLeft} pictures that stand`} elsewhere could not be taken along.`,

@@ -238,7 +238,9 @@ test('one account cannot read, change or guess what belongs to another, on any r
   expect(after).toBe(before);
 });
 
-test('a request from another site is turned away, and health tells strangers yes or no and nothing more', async ({ baseURL }) => {
+test('a request from another site is turned away, and health tells strangers yes or no and nothing more', async ({
+  baseURL,
+}) => {
   const context = await newcomer(baseURL!, 'Robin');
   const foreign = await context.post('/api/notes', {
     data: { name: 'x', subject: EMPTY, body: EMPTY },

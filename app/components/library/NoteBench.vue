@@ -7,7 +7,7 @@ import { definitions } from '../../../core/blank/blanks';
 import { blankKey } from '../../../core/blank/key';
 import { checkNote, type NoteProblem } from '../../../core/note/check';
 import { proposedName } from '../../../core/library/name';
-import { partsOf, signatureText } from '../../../core/message/own';
+import { partsOf, partsOfText, signatureText } from '../../../core/message/own';
 import { docOf, type ReadBlock } from '../../../core/note/read';
 import { parseDoc, type DocJson } from '../../../core/note/schema';
 import { toText } from '../../../core/note/text';
@@ -32,8 +32,9 @@ const remark = ref('');
 const left = reactive<LeftOutParts>(brought?.left ?? { signature: null, quoted: null, remarks: [] });
 
 /** Of a message pasted into an empty note only what was written now is taken; the rest can be put back. */
-function ownOf(blocks: ReadBlock[], markup: boolean): ReadBlock[] {
-  const parts = partsOf(blocks, [signatureText(account.settings!.signature)], markup);
+function ownOf(pasted: ReadBlock[] | string): ReadBlock[] {
+  const signatures = [signatureText(account.settings!.signature)];
+  const parts = typeof pasted === 'string' ? partsOfText(pasted, signatures) : partsOf(pasted, signatures, true);
   left.signature = parts.signature.length ? docOf(parts.signature) : null;
   left.quoted = parts.quoted.length ? docOf(parts.quoted) : null;
   if (!content.name.trim()) set({ name: proposedName('', toText(parseDoc(docOf(parts.own)))) });
