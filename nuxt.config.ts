@@ -1,3 +1,8 @@
+import { fileURLToPath } from 'node:url';
+import { build } from 'esbuild';
+
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
 // The Desk is an application behind a sign-in, so it is rendered in the browser only.
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
@@ -38,6 +43,21 @@ export default defineNuxtConfig({
     preset: 'node-server',
     ...(process.env.JAR_NOTE_OUTPUT && { output: { dir: process.env.JAR_NOTE_OUTPUT } }),
     esbuild: { options: { target: 'node20' } },
+    hooks: {
+      /** What worker threads do (server/work) is a file of its own beside the server. */
+      async compiled({ options }) {
+        await build({
+          entryPoints: [at('./server/work/tasks.ts')],
+          outfile: `${options.output.serverDir}/tasks.mjs`,
+          bundle: true,
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+          packages: 'external',
+          alias: { '#shared': at('./shared') },
+        });
+      },
+    },
   },
   vite: {
     worker: { format: 'es' },

@@ -17,6 +17,8 @@ export interface RawBundle {
   files: Record<string, unknown>;
   /** Fields that this version does not know and leaves aside. */
   unknown: string[];
+  /** Parts that are no list where one should be, in words; they are left aside. */
+  wrong: string[];
 }
 
 const FIELDS = ['format', 'version', 'made', 'shelves', 'lookups', 'notes', 'people', 'sender', 'files'];
@@ -46,14 +48,18 @@ export function openBundle(text: string): RawBundle {
     throw new BundleError(
       `This bundle was made by a newer version (form ${bundle.version}; this one reads up to ${BUNDLE_VERSION}). Update Jar Note, then bring it in.`,
     );
+  const wrong: string[] = [];
   const list = (name: string): unknown[] => {
     const value = bundle[name] ?? [];
-    if (!Array.isArray(value)) throw new BundleError(`This bundle is damaged: its ${name} are no list.`);
-    return value;
+    if (Array.isArray(value)) return value;
+    wrong.push(`Its ${name} are no list, and were left aside.`);
+    return [];
   };
-  const files = bundle.files ?? {};
-  if (typeof files !== 'object' || Array.isArray(files))
-    throw new BundleError('This bundle is damaged: its files cannot be made out.');
+  let files = bundle.files ?? {};
+  if (typeof files !== 'object' || Array.isArray(files)) {
+    wrong.push('Its files cannot be made out, and were left aside.');
+    files = {};
+  }
   return {
     shelves: list('shelves'),
     lookups: list('lookups'),
@@ -62,6 +68,7 @@ export function openBundle(text: string): RawBundle {
     sender: bundle.sender ?? null,
     files: files as Record<string, unknown>,
     unknown: Object.keys(bundle).filter((name) => !FIELDS.includes(name)),
+    wrong,
   };
 }
 

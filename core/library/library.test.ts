@@ -111,7 +111,11 @@ describe('a bundle', () => {
     expect(() => openBundle('null')).toThrow('not a bundle');
     expect(() => openBundle('{"format":"jar-note-bundle","version":2}')).toThrow(/newer version/);
     expect(() => openBundle('{"format":"jar-note-bundle"}')).toThrow(/which version/);
-    expect(() => openBundle('{"format":"jar-note-bundle","version":1,"notes":{}}')).toThrow(/no list/);
+    expect(openBundle('{"format":"jar-note-bundle","version":1,"notes":{},"people":[1]}')).toMatchObject({
+      notes: [],
+      people: [1],
+      wrong: [expect.stringMatching(/notes are no list/)],
+    });
   });
 
   it('is read with fields it does not know, and names them', () => {

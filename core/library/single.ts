@@ -1,5 +1,4 @@
 import type { Node } from '@tiptap/pm/model';
-import type { Element } from 'domhandler';
 import { DomUtils } from 'htmlparser2';
 import { parseHtml } from '../note/htmlTree';
 import { escapeHtml, toHtml, type PictureSource } from '../note/html';
@@ -17,6 +16,8 @@ export interface SingleNote {
   name: string;
   subject: DocJson;
   body: DocJson;
+  /** Whether the file was too long or too deeply built to come as it stood. */
+  cut?: boolean;
 }
 
 /** The longest subject that is looked for above a body (RFC 5322 2.1.1). */
@@ -59,8 +60,14 @@ export function readSingle(fileName: string, content: string, picture?: PictureO
     .trim();
   if (/^html?$/.test(ending)) {
     const { title, subject } = headOf(content);
-    const body = blanksFromBrackets(docOf(readHtml(content, picture).blocks));
-    return { name: title || fromFile || proposedName(subject, toText(parseDoc(body))), subject: line(subject), body };
+    const { blocks, cut } = readHtml(content, picture);
+    const body = blanksFromBrackets(docOf(blocks));
+    return {
+      cut: cut !== null,
+      name: title || fromFile || proposedName(subject, toText(parseDoc(body))),
+      subject: line(subject),
+      body,
+    };
   }
   const { subject, rest } = subjectAbove(content);
   const body = blanksFromBrackets(/^(md|markdown)$/.test(ending) ? fromMarkdown(rest) : docFromText(rest.trimEnd()));
@@ -71,11 +78,11 @@ export function readSingle(fileName: string, content: string, picture?: PictureO
 function headOf(html: string): { title: string; subject: string } {
   const { nodes } = parseHtml(html);
   const [title] = DomUtils.getElementsByTagName('title', nodes, true, 1);
-  const [meta] = DomUtils.getElements({ tag_name: 'meta', name: 'subject' }, nodes, true, 1);
+  const meta = DomUtils.findOne(({ name, attribs }) => name === 'meta' && attribs.name === 'subject', nodes);
   const said = (text: string) => text.replace(/\s+/g, ' ').trim().slice(0, SUBJECT_LENGTH);
   return {
     title: said(title ? DomUtils.textContent(title) : '').slice(0, 200),
-    subject: said((meta as Element | undefined)?.attribs.content ?? ''),
+    subject: said(meta?.attribs.content ?? ''),
   };
 }
 

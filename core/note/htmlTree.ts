@@ -12,8 +12,9 @@ export interface HtmlTree {
   cut: 'long' | 'deep' | null;
 }
 
-/** So many elements of an HTML text are looked at. */
+/** So many elements of an HTML text are looked at, and so many pieces of text between signs. */
 export const ELEMENT_LIMIT = 15_000;
+const PIECE_LIMIT = 150_000;
 
 /**
  * How much of an HTML text is looked at: up to `end`, where it is too long or has too many elements; nothing of its
@@ -22,6 +23,7 @@ export const ELEMENT_LIMIT = 15_000;
 export function boundsOf(html: string): { end: number; deep: boolean } {
   let depth = 0;
   let elements = 0;
+  let pieces = 0;
   let end = Math.min(html.length, HTML_LIMIT);
   const parser = new Parser({
     onopentagname() {
@@ -29,6 +31,11 @@ export function boundsOf(html: string): { end: number; deep: boolean } {
       if (++depth > NESTING_LIMIT || elements > ELEMENT_LIMIT) parser.pause();
     },
     onclosetag: () => void depth--,
+    ontext() {
+      if (++pieces <= PIECE_LIMIT) return;
+      end = parser.startIndex;
+      parser.pause();
+    },
   });
   parser.write(html.slice(0, end));
   return { end, deep: depth > NESTING_LIMIT };

@@ -19,6 +19,91 @@ export interface MboxEntry {
 }
 
 const LF = 0x0a;
+const CR = 0x0d;
+const MARK = 0x3e;
+
+/** Cuts blocks of whole lines into messages. Only lines that hold "From " are looked at. */
+class Cutter {
+  #parts: Buffer[] = [];
+  #size = 0;
+  #isMbox: boolean | null = null;
+  /** Whether the line before the block was empty. */
+  #afterEmpty = true;
+
+  /** The messages that end in a block, with how much of it was read by then. */
+  *read(block: Buffer): Generator<{ raw: Buffer; cut: boolean; at: number }> {
+    let start = 0;
+    if (this.#isMbox === null) {
+      let first = 0;
+      while (first < block.length && isSpace(block[first]!)) first++;
+      if (first === block.length) return this.#add(block, 0, block.length);
+      this.#isMbox = block.toString('latin1', first, first + 5) === 'From ';
+      if (this.#isMbox) {
+        this.#parts = [];
+        this.#size = 0;
+        start = lineEnd(block, first);
+        this.#afterEmpty = false;
+      }
+    }
+    if (this.#isMbox) {
+      for (let hit = block.indexOf('From ', start); hit >= 0; hit = block.indexOf('From ', hit + 5)) {
+        let line = hit;
+        while (line > start && block[line - 1] === MARK) line--;
+        if (line > 0 && block[line - 1] !== LF) continue;
+        if (line < hit) {
+          this.#add(block, start, line);
+          // One of the marks was put before it when it was stored.
+          start = line + 1;
+          continue;
+        }
+        const end = lineEnd(block, hit);
+        if (!(hit === 0 ? this.#afterEmpty : endsEmpty(block, hit, false)) || !isSeparator(block.subarray(hit, end)))
+          continue;
+        this.#add(block, start, hit);
+        const message = this.take();
+        start = end;
+        if (message) yield { ...message, at: end };
+        // What follows directly is the header, not a line behind an empty one.
+        hit = end - 5;
+      }
+    }
+    this.#add(block, start, block.length);
+    this.#afterEmpty = endsEmpty(block, block.length, this.#afterEmpty);
+  }
+
+  /** The message collected so far; null when it is nothing but empty lines. */
+  take(): { raw: Buffer; cut: boolean } | null {
+    let raw = Buffer.concat(this.#parts);
+    const cut = this.#size > MESSAGE_LIMIT;
+    // The empty line before a separator belongs to the file.
+    if (this.#isMbox && endsEmpty(raw, raw.length, false))
+      raw = raw.subarray(0, raw.length - (raw.at(-2) === CR ? 2 : 1));
+    this.#parts = [];
+    this.#size = 0;
+    return raw.toString('latin1', 0, 2000).trim() ? { raw, cut } : null;
+  }
+
+  #add(block: Buffer, start: number, end: number): void {
+    const room = MESSAGE_LIMIT - this.#size;
+    this.#size += end - start;
+    if (room > 0 && end > start) this.#parts.push(block.subarray(start, Math.min(end, start + room)));
+  }
+}
+
+const isSpace = (byte: number) => byte === 0x20 || (byte >= 0x09 && byte <= CR);
+
+const lineEnd = (block: Buffer, at: number): number => {
+  const next = block.indexOf(LF, at);
+  return next < 0 ? block.length : next + 1;
+};
+
+/** Whether an empty line ends at `at`; `before` says whether one did where the block begins. */
+function endsEmpty(block: Buffer, at: number, before: boolean): boolean {
+  if (at === 0) return before;
+  if (block[at - 1] !== LF) return false;
+  const end = block[at - 2] === CR ? at - 2 : at - 1;
+  return end === 0 || block[end - 1] === LF;
+}
 
 /**
  * Cuts a stream of bytes into messages: an mbox file into its messages, any other file as one message. A separator
@@ -26,75 +111,28 @@ const LF = 0x0a;
  * the mark that was put before it. Memory holds one message at a time.
  */
 export async function* readMessages(source: AsyncIterable<Uint8Array>): AsyncGenerator<MboxEntry> {
+  const cutter = new Cutter();
   /** The pieces of a line whose end has not come yet. */
   let open: Buffer[] = [];
   let openSize = 0;
-  let lines: Buffer[] = [];
-  let size = 0;
   let bytes = 0;
-  let isMbox: boolean | null = null;
-  let afterEmpty = true;
-
-  const take = (): Omit<MboxEntry, 'bytes'> | null => {
-    if (isMbox && lines.length && isEmptyLine(lines[lines.length - 1]!)) lines.pop();
-    const raw = Buffer.concat(lines);
-    const cut = size > MESSAGE_LIMIT;
-    lines = [];
-    size = 0;
-    return raw.toString('latin1', 0, 2000).trim() ? { raw, cut } : null;
-  };
-
-  const onLine = (line: Buffer): Omit<MboxEntry, 'bytes'> | null => {
-    const isFrom = line.length > 5 && line.subarray(0, 5).toString('latin1') === 'From ';
-    const content = line.length > 2 ? true : line.toString('latin1').trim() !== '';
-    if (isMbox === null && content) {
-      isMbox = isFrom;
-      if (isFrom) {
-        lines = [];
-        afterEmpty = false;
-        return null;
-      }
-    }
-    if (isMbox && isFrom && afterEmpty && isSeparator(line)) {
-      afterEmpty = false;
-      return take();
-    }
-    afterEmpty = !content;
-    const room = MESSAGE_LIMIT - size;
-    size += line.length;
-    if (room > 0) {
-      const unquoted = isMbox && line[0] === 0x3e && /^>+From /.test(line.subarray(0, 80).toString('latin1'));
-      lines.push(line.subarray(unquoted ? 1 : 0, room));
-    }
-    return null;
-  };
-
   for await (const chunk of source) {
     const data = Buffer.from(chunk.buffer, chunk.byteOffset, chunk.byteLength);
-    let start = 0;
-    for (let at = data.indexOf(LF); at >= 0; at = data.indexOf(LF, start)) {
-      const piece = data.subarray(start, at + 1);
-      // Copied, so that one line does not keep the whole chunk alive.
-      const found = onLine(open.length ? Buffer.concat([...open, piece]) : Buffer.from(piece));
-      bytes += openSize + piece.length;
+    const whole = data.lastIndexOf(LF) + 1;
+    if (whole) {
+      const block = Buffer.concat([...open, data.subarray(0, whole)]);
+      for (const { at, ...message } of cutter.read(block)) yield { ...message, bytes: bytes + at };
+      bytes += openSize + whole;
       open = [];
       openSize = 0;
-      start = at + 1;
-      if (found) yield { ...found, bytes };
     }
-    const rest = data.subarray(start);
-    if (!rest.length) continue;
+    if (whole === data.length) continue;
     // Beyond the limit only the length is of interest.
-    if (openSize <= MESSAGE_LIMIT) open.push(Buffer.from(rest));
-    openSize += rest.length;
+    if (openSize <= MESSAGE_LIMIT) open.push(Buffer.from(data.subarray(whole)));
+    openSize += data.length - whole;
   }
-  if (open.length) {
-    bytes += openSize;
-    const found = onLine(Buffer.concat(open));
-    if (found) yield { ...found, bytes };
-  }
-  const found = take();
-  if (found) yield { ...found, bytes };
+  for (const { at, ...message } of cutter.read(Buffer.concat(open))) yield { ...message, bytes: bytes + at };
+  bytes += openSize;
+  const last = cutter.take();
+  if (last) yield { ...last, bytes };
 }
-
-const isEmptyLine = (line: Buffer) => line.length <= 2 && line.toString('latin1').trim() === '';

@@ -21,7 +21,7 @@ export interface Outline {
 const ASIDE = 16_384;
 /** So much of a text is shown; a letter of a thousand pages has less. */
 const TEXT_BYTES = 1_400_000;
-const TEXT_LINES = 40_000;
+const TEXT_LINES = 15_000;
 /** So many parts of a message are looked at, so deep, and so much of its header. */
 const PARTS = 1_000;
 const DEPTH = 50;

@@ -31,6 +31,7 @@ export interface Derived {
   replyTo: Mailbox[];
   to: Mailbox[];
   cc: Mailbox[];
+  bcc: Mailbox[];
   subject: string;
   /** Milliseconds since 1970; null when there is no readable date. */
   sentAt: number | null;
@@ -136,6 +137,7 @@ export async function parseMessage(raw: Buffer): Promise<Derived> {
     replyTo: boxes(email.replyTo),
     to: boxes(email.to),
     cc: boxes(email.cc),
+    bcc: boxes(email.bcc),
     subject: (email.subject ?? '').replace(/\s+/g, ' ').trim(),
     sentAt: email.date && !Number.isNaN(Date.parse(email.date)) ? Date.parse(email.date) : null,
     preview: shown.replace(/\s+/g, ' ').trim().slice(0, 280),
@@ -158,6 +160,7 @@ function unreadable(raw: Buffer): Derived {
     replyTo: [],
     to: [],
     cc: [],
+    bcc: [],
     subject,
     sentAt: null,
     preview: text.replace(/\s+/g, ' ').slice(0, 280),

@@ -6,6 +6,7 @@ import { migrate } from '../db/migrations';
 import type { MailboxPort, SenderPort } from '../mail/ports';
 import { standInMailbox } from '../mail/standin/mailbox';
 import { openPostOffice, type PostOffice } from '../mail/standin/postOffice';
+import { closePool } from '../work/pool';
 import { standInSender } from '../mail/standin/sender';
 
 /** Everything a service needs, handed in: the database, each account's mailbox and sender, and the clock. */
@@ -39,6 +40,7 @@ export async function openApplication(url: string, { postOfficePort = 0 } = {}):
     now: () => Date.now(),
     async close() {
       await office.close();
+      await closePool();
       await db.destroy();
     },
   };

@@ -19,7 +19,7 @@ import { insertShelf } from '../db/repositories/shelves';
 import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
 import { UserError } from './errors';
-import { noteContent } from './notes';
+import { noteContent } from './noteContent';
 
 const DAY = 86_400_000;
 

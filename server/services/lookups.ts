@@ -7,7 +7,8 @@ import { insertLookup, listLookups, lookupById, setLookupDeleted, updateLookup }
 import { insertVersion, notesHolding, updateNote } from '../db/repositories/notes';
 import type { Application } from './application';
 import { notFound, stale } from './errors';
-import { noteContent, wordingOf } from './notes';
+import { noteContent } from './noteContent';
+import { wordingOf } from './notes';
 
 export function readLookups({ db }: Application, owner: string): Promise<LookupRow[]> {
   return listLookups(db, owner);

@@ -1,47 +1,28 @@
 import type { Message, MessagePage } from '#shared/types/wire';
 import type { MessageChange, MessageList } from '#shared/schemas/message';
-import { splitQuoted } from '../../core/message/quote';
-import { looksLikeMessage, parseMessage } from '../mail/parse';
+import { contentOf, looksLikeMessage } from '../mail/parse';
 import { readMessages } from '../mail/mbox';
-import { sanitiseHtml } from '../mail/sanitise';
 import type { ImportProgress } from '#shared/types/wire';
 import type { Application } from './application';
 import { notFound } from './errors';
+import { runTask } from '../work/pool';
 
 export function readMessageList(app: Application, owner: string, query: MessageList): Promise<MessagePage> {
   return app.mailbox(owner).list(query);
 }
 
-/** A message opened: parsed anew from its bytes, its HTML sanitised, pictures from elsewhere only when asked for. */
+/** A message opened: read anew from its bytes, pictures from elsewhere only when asked for. */
 export async function openMessage(app: Application, owner: string, id: string, pictures: boolean): Promise<Message> {
   const { raw, ...row } = await app.mailbox(owner).get(id);
-  const derived = await parseMessage(raw);
-  const { html, remotePictures } = sanitiseHtml(derived.html, {
-    pictures,
-    partUrl(contentId) {
-      const index = derived.attachments.findIndex((part) => part.contentId === contentId);
-      return index < 0 ? null : `/api/messages/${id}/attachments/${index}`;
-    },
-  });
-  return {
-    ...row,
-    cc: derived.cc,
-    replyTo: derived.replyTo,
-    html,
-    text: splitQuoted(derived.text),
-    remotePictures,
-    attachmentList: derived.attachments
-      .map(({ name, type, content, inline }, index) => ({ index, name, type, size: content.length, inline }))
-      .filter((part) => !part.inline || !derived.html)
-      .map(({ inline: _, ...part }) => part),
-  };
+  const shown = await runTask('show', { raw, id, pictures });
+  return { ...row, ...shown, broken: shown.broken || row.broken };
 }
 
 export async function openAttachment(app: Application, owner: string, id: string, index: number) {
   const { raw } = await app.mailbox(owner).get(id);
-  const part = (await parseMessage(raw)).attachments[index];
+  const part = (await runTask('parse', { raw })).attachments[index];
   if (!part) throw notFound('attachment');
-  return part;
+  return { name: part.name, type: part.type, content: contentOf(raw, part) };
 }
 
 export async function changeMessage(app: Application, owner: string, id: string, change: MessageChange): Promise<void> {
@@ -63,10 +44,10 @@ export async function* importMessages(
   const progress: ImportProgress = { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: '' };
   let passedOver = 0;
   let told = app.now();
-  for await (const { raw, bytes } of readMessages(source)) {
+  for await (const { raw, cut, bytes } of readMessages(source)) {
     progress.bytes = bytes;
     if (looksLikeMessage(raw)) {
-      const { added, broken } = await mailbox.append('inbox', raw);
+      const { added, broken } = await mailbox.append('inbox', raw, { cut });
       if (added) progress.added++;
       else progress.known++;
       if (added && broken) progress.broken++;

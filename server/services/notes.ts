@@ -1,9 +1,6 @@
 import type { BinRow, ConstantBlank, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteChange, NoteInput, NoteUse, Wording } from '#shared/schemas/note';
-import { blanksIn, wordingText } from '../../core/blank/blanks';
-import { checkNote } from '../../core/note/check';
-import { parseDoc, picturesIn } from '../../core/note/schema';
-import { toLine, toText } from '../../core/note/text';
+import { picturesIn } from '../../core/note/schema';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
 import { filesKnown } from '../db/repositories/files';
@@ -24,29 +21,12 @@ import {
   setShelf,
   updateNote,
   wholeNotes,
-  type NoteContent,
 } from '../db/repositories/notes';
 import { constantAnswers } from '../db/repositories/noteAnswers';
 import { listShelves, shelfById } from '../db/repositories/shelves';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
-
-/** A note as it is stored, with its derived text. @throws UserError when its blanks are not in order. */
-export function noteContent(input: NoteInput): NoteContent {
-  const subjectDoc = parseDoc(input.subject);
-  const bodyDoc = parseDoc(input.body);
-  const [problem] = checkNote(subjectDoc, bodyDoc);
-  if (problem) throw new UserError(problem.message, 422, { code: 'blanks' });
-  // What a choice may become is wording of the note too, and is found like the rest.
-  const bodyText = [toText(bodyDoc), wordingText(bodyDoc)].filter(Boolean).join('\n');
-  return {
-    ...input,
-    subjectText: toLine(subjectDoc),
-    bodyText,
-    blanks: blanksIn(subjectDoc).length + blanksIn(bodyDoc).length,
-    files: input.attachments.length + picturesIn(input.body).length,
-  };
-}
+import { noteContent } from './noteContent';
 
 /** What of a note its history keeps. */
 export function wordingOf({ name, description, cue, subject, body, to, cc, bcc, attachments }: Wording): Wording {

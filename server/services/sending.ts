@@ -22,9 +22,8 @@ import {
 } from '../db/repositories/outbox';
 import { rememberFills } from './answers';
 import { composeLetter, type Letter } from '../mail/compose';
-import { parseMessage } from '../mail/parse';
-import { sanitiseHtml } from '../mail/sanitise';
 import { readSettings } from './accounts';
+import { runTask } from '../work/pool';
 import type { Application } from './application';
 import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
@@ -39,12 +38,12 @@ function toSending({ id, state, problem, draftId, sentMessageId }: OutboxItem): 
 /** The message answered, as it is quoted. Pictures are left out; they belong to the other message. */
 async function quoteOf(app: Application, owner: string, originalId: string, locale: string, timeZone: string) {
   const original = await app.mailbox(owner).get(originalId);
-  const { html, text } = await parseMessage(original.raw);
+  const { html, text } = await runTask('quote', { raw: original.raw });
   const name = original.from.name || original.from.address;
   return {
     attribution: attribution(original.sentAt, name, locale, timeZone),
     text,
-    html: sanitiseHtml(html, { pictures: false, partUrl: () => null }).html,
+    html,
   };
 }
 

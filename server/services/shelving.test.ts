@@ -3,7 +3,8 @@ import { emptyNote, type NoteInput } from '#shared/schemas/note';
 import { docFromText, type DocJson } from '../../core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
 import type { Application } from './application';
-import { keepFile, pictureType, readFile, safeFileName, storeFile } from './files';
+import { pictureType } from '../mail/picture';
+import { keepFile, readFile, safeFileName, storeFile } from './files';
 import {
   changeNote,
   copyNotes,

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { Folder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
 import type { Mailbox } from '../../../core/message/address';
+import { insertBytes } from '../bytes';
 import { json, num } from '../rows';
 
 /** What a message's answer depends on, from the derived columns. */
@@ -97,7 +98,7 @@ export async function insertMessage(
       answered: message.answered,
       broken: message.broken.slice(0, 500),
     });
-    await trx('message_sources').insert({ message_id: message.id, owner, raw: message.raw });
+    await insertBytes(trx, 'message_sources', { message_id: message.id, owner, raw: message.raw });
   });
   return { id: message.id, added: true };
 }

@@ -6,8 +6,10 @@ import { changeMessage, insertMessage, listMessages, messageWithSource } from '.
 import { meetPerson } from '../../db/repositories/people';
 import { newId } from '../../db/id';
 import { notFound } from '../../services/errors';
-import { parseMessage } from '../parse';
+import { runTask } from '../../work/pool';
 import type { MailboxPort } from '../ports';
+
+const CUT = 'It is larger than 60 MB; what is beyond was not taken.';
 
 /** The mailbox that ships with the application: one account's messages, kept in the database. */
 export function standInMailbox(db: Knex, owner: string): MailboxPort {
@@ -20,8 +22,9 @@ export function standInMailbox(db: Knex, owner: string): MailboxPort {
       return message;
     },
 
-    async append(folder, raw, { seen = false, answered = false, receivedAt } = {}) {
-      const derived = await parseMessage(raw);
+    async append(folder, raw, { seen = false, answered = false, receivedAt, cut = false } = {}) {
+      const derived = await runTask('parse', { raw });
+      const broken = [derived.broken, cut ? CUT : ''].filter(Boolean).join(' ');
       const account = await accountById(db, owner);
       const at = receivedAt ?? derived.sentAt ?? Date.now();
       const { id, added } = await insertMessage(db, owner, {
@@ -34,16 +37,17 @@ export function standInMailbox(db: Knex, owner: string): MailboxPort {
         attachments: derived.attachments.filter((part) => !part.inline).length,
         seen,
         answered,
+        broken,
         raw,
       });
       if (added) {
         const met = folder === 'sent' ? [...derived.to, ...derived.cc] : derived.from;
         for (const box of met) {
-          if (addressKey(box.address) === addressKey(account?.address ?? '')) continue;
+          if (!box.address || addressKey(box.address) === addressKey(account?.address ?? '')) continue;
           await meetPerson(db, owner, box, at);
         }
       }
-      return { id, added, broken: derived.broken };
+      return { id, added, broken };
     },
 
     async setFlags(id, flags) {

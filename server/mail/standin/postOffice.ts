@@ -4,7 +4,7 @@ import { SMTPServer } from 'smtp-server';
 import { addressProblem } from '../../../core/message/address';
 import { accountByAddress } from '../../db/repositories/accounts';
 import { insertDelivery } from '../../db/repositories/deliveries';
-import { parseMessage } from '../parse';
+import { runTask } from '../../work/pool';
 import { standInMailbox } from './mailbox';
 
 /** What the post office takes in one message. */
@@ -79,7 +79,7 @@ async function receive(
   envelope: { mailFrom: false | { address: string }; rcptTo: { address: string }[] },
   raw: Buffer,
 ): Promise<void> {
-  const { messageId } = await parseMessage(raw);
+  const { messageId } = await runTask('parse', { raw });
   const to = envelope.rcptTo.map(({ address }) => address);
   const receivedAt = Date.now();
   const fresh = await insertDelivery(db, owner, {

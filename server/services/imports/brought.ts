@@ -2,7 +2,7 @@ import { ValidationError } from 'yup';
 import type { BundleNote, LeftPart } from '#shared/schemas/bundle';
 import { emptyNote, type NoteInput } from '#shared/schemas/note';
 import { BundleError } from '../../../core/library/bundle';
-import type { DocJson } from '../../../core/note/schema';
+import { DocumentError, type DocJson } from '../../../core/note/schema';
 import type { StagedItem } from '../../db/repositories/imports';
 import { UserError } from '../errors';
 
@@ -37,11 +37,17 @@ export const blankNote = (part: Partial<NoteInput> & { name: string }): StagedNo
   return { ...wording, shelf: null, pin: null, used: 0, lastUsed: 0, created: null, updated: null, former: [] };
 };
 
-/** What is wrong in words for the user; anything else is a fault of ours and goes on. */
+/** What is wrong in words for the user. What nobody foresaw is noted for us, and keeps nothing else of the import out. */
 export const reason = (error: unknown): string => {
-  if (error instanceof ValidationError || error instanceof UserError || error instanceof BundleError)
+  if (
+    error instanceof ValidationError ||
+    error instanceof UserError ||
+    error instanceof BundleError ||
+    error instanceof DocumentError
+  )
     return error.message;
-  throw error;
+  console.error('Import:', (error as Error).stack);
+  return 'It could not be read.';
 };
 
 /** Lets other requests be answered in between: checking many notes is work without a pause of its own. */

@@ -33,7 +33,8 @@ import { addPerson, personByAddress, updatePerson } from '../../db/repositories/
 import { insertShelf, listShelves } from '../../db/repositories/shelves';
 import { changeSettings, readSettings } from '../accounts';
 import type { Application } from '../application';
-import { noteContent, wordingOf } from '../notes';
+import { noteContent } from '../noteContent';
+import { wordingOf } from '../notes';
 import { checkPlace } from '../shelves';
 import { bodyOf, reason, remarksOn, type StagedNote } from './brought';
 import { alike, factsOf, fold } from './compare';

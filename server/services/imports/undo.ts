@@ -4,7 +4,8 @@ import { dropImport, itemsDone, lockImport, type StagedItem } from '../../db/rep
 import { insertVersion, listVersions, lockNote, setNotesDeleted, updateNote } from '../../db/repositories/notes';
 import { listShelves, notesOnShelf, setShelfDeleted } from '../../db/repositories/shelves';
 import type { Application } from '../application';
-import { noteContent, wordingOf } from '../notes';
+import { noteContent } from '../noteContent';
+import { wordingOf } from '../notes';
 import { bodyOf, type StagedNote } from './brought';
 import { alike } from './compare';
 import { readImport } from './import';

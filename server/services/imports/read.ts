@@ -1,0 +1,227 @@
+import {
+  bundleFileSchema,
+  bundleLookupSchema,
+  bundleNoteSchema,
+  bundlePersonSchema,
+  bundleSenderSchema,
+  bundleShelfSchema,
+} from '#shared/schemas/bundle';
+import { emptyNote } from '#shared/schemas/note';
+import { createHash } from 'node:crypto';
+import { openBundle } from '../../../core/library/bundle';
+import { readSingle } from '../../../core/library/single';
+import { notesOfTable } from '../../../core/library/table';
+import { decode, readTable } from '../../../core/lookup/csv';
+import { picturesIn } from '../../../core/note/schema';
+import { fileSize } from '../../../core/number/size';
+import { UserError } from '../errors';
+import { noteContent } from '../noteContent';
+import { blankNote, reason, type Fresh } from './brought';
+
+/** A file that holds notes: a bundle, a table, Markdown, a page or a text. */
+export interface FileOfNotes {
+  name: string;
+  content: Uint8Array;
+  /** The largest file in a bundle that is taken, in bytes. */
+  fileLimit: number;
+}
+
+/** What it holds, as data that can be handed from one thread to another in portions. */
+export interface NotesRead {
+  /** Each some of the items, as JSON in UTF-8. */
+  portions: Uint8Array[];
+  files: { type: string; content: Uint8Array }[];
+  /** Why nothing could be read; empty when something was. */
+  problem: string;
+}
+
+type Items = { items: Fresh[]; files: NotesRead['files'] };
+
+/** Reads a file of notes. Nothing is kept and nobody is asked: what is wrong comes back in words. */
+export async function readNotes({ name, content, fileLimit }: FileOfNotes): Promise<NotesRead> {
+  try {
+    const { items, files } = await itemsOf(name, content, fileLimit);
+    return { portions: portionsOf(items), files, problem: '' };
+  } catch (error) {
+    return { portions: [], files: [], problem: reason(error) };
+  }
+}
+
+/** About so many characters of JSON stand in one portion. */
+const PORTION = 200_000;
+
+function portionsOf(items: Fresh[]): Uint8Array[] {
+  const out: Uint8Array[] = [];
+  let lines: string[] = [];
+  let size = 0;
+  const close = () => {
+    if (lines.length) out.push(new TextEncoder().encode(`[${lines.join()}]`));
+    lines = [];
+    size = 0;
+  };
+  for (const item of items) {
+    const line = JSON.stringify(item);
+    lines.push(line);
+    size += line.length;
+    if (size > PORTION) close();
+  }
+  close();
+  return out;
+}
+
+const NO_NOTES = 'This is no kind of file that holds notes: a bundle, .eml, CSV, Markdown, HTML or text.';
+
+async function itemsOf(name: string, content: Uint8Array, fileLimit: number): Promise<Items> {
+  const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
+  if (content.includes(0) && !/^(csv|txt|tsv)$/.test(ending)) throw new UserError(NO_NOTES);
+  const { text } = decode(content);
+  if (ending === 'json' || text.slice(0, 200).includes('"jar-note-bundle"')) return readBundle(text, fileLimit);
+  if (ending === 'csv' || ending === 'tsv') return { items: tableItems(text), files: [] };
+  if (!/^(md|markdown|html?|txt|text|)$/.test(ending)) throw new UserError(NO_NOTES);
+  const { cut, ...note } = readSingle(name, text);
+  const remarks = cut
+    ? ['This file is very long or built in too many layers; its text came, but not all as it stood.']
+    : [];
+  return { items: [checked({ kind: 'note', name: note.name, content: { ...blankNote(note), remarks } })], files: [] };
+}
+
+/** A note that could not be kept is a problem of its own, and keeps no other out. */
+function checked(item: Fresh): Fresh {
+  try {
+    noteContent({ ...emptyNote(), ...(item.content as Parameters<typeof noteContent>[0]) });
+    return item;
+  } catch (error) {
+    return {
+      kind: 'problem',
+      name: item.name,
+      content: null,
+      problem: `“${item.name}” was left aside: ${reason(error)}`,
+    };
+  }
+}
+
+function tableItems(text: string): Fresh[] {
+  const { notes, problems } = notesOfTable(readTable(text).cells);
+  const shelves = [...new Set(notes.map(({ shelf }) => shelf).filter(Boolean))];
+  const seen = new Set<string>();
+  return [
+    ...shelves.flatMap(shelfItems).filter(({ name }) => !seen.has(name) && seen.add(name)),
+    ...notes.map(({ shelf, ...note }) =>
+      checked({
+        kind: 'note',
+        name: note.name,
+        content: { ...blankNote(note), shelf: shelf ? shelfPath(shelf) : null },
+      }),
+    ),
+    ...problems.map(({ line, message }): Fresh => ({
+      kind: 'problem',
+      name: `Line ${line}`,
+      content: null,
+      problem: message,
+    })),
+  ];
+}
+
+const shelfPath = (path: string) =>
+  path
+    .slice(0, 1000)
+    .split('/')
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .slice(0, 20)
+    .join('/')
+    .slice(0, 90);
+
+/** The shelves of a path such as `Care/Winter`, each after the one around it. */
+function shelfItems(path: string): Fresh[] {
+  const parts = shelfPath(path).split('/');
+  return parts.map((name, i) => {
+    const key = parts.slice(0, i + 1).join('/');
+    return {
+      kind: 'shelf',
+      name: key,
+      content: { key, name, description: '', inside: i ? parts.slice(0, i).join('/') : null },
+    };
+  });
+}
+
+const nameIn = (value: unknown, fallback: string): string => {
+  const name = (value as { name?: unknown } | null)?.name;
+  return typeof name === 'string' && name.trim() ? name.trim().slice(0, 200) : fallback;
+};
+
+/** Everything of a bundle, each piece checked by itself. */
+async function readBundle(text: string, fileLimit: number): Promise<Items> {
+  const bundle = openBundle(text);
+  const files = new Map<string, NotesRead['files'][number]>();
+  const items: Fresh[] = [];
+  const problem = (name: string, message: string) =>
+    items.push({ kind: 'problem', name, content: null, problem: message });
+  if (bundle.unknown.length)
+    problem(
+      'Unknown fields',
+      `Left aside, since this version does not know them: ${bundle.unknown
+        .slice(0, 8)
+        .map((one) => one.slice(0, 40))
+        .join(', ')}.`,
+    );
+  for (const wrong of bundle.wrong) problem('A part of the bundle', wrong);
+  for (const [digest, raw] of Object.entries(bundle.files)) {
+    try {
+      const { type, data } = await bundleFileSchema.validate(raw);
+      const content = Buffer.from(data, 'base64');
+      if (content.length > fileLimit)
+        throw new UserError(
+          `A file in the bundle is ${fileSize(content.length)}; at most ${fileSize(fileLimit)} can be taken.`,
+        );
+      if (createHash('sha256').update(content).digest('hex') !== digest)
+        throw new UserError('A file in the bundle is damaged: its content is not what it is named by.');
+      files.set(digest, { type, content });
+    } catch (error) {
+      problem('A file of the bundle', reason(error));
+    }
+  }
+  const each = async (
+    list: unknown[],
+    kind: Fresh['kind'],
+    what: string,
+    read: (raw: unknown) => Promise<{ name: string; content: unknown }>,
+  ) => {
+    for (const [i, raw] of list.entries()) {
+      try {
+        items.push({ kind, ...(await read(raw)) });
+      } catch (error) {
+        const name = nameIn(raw, `${what} ${i + 1}`);
+        problem(name, `${what} “${name}” was left aside: ${reason(error)}`);
+      }
+    }
+  };
+  const options = { stripUnknown: true } as const;
+  await each(bundle.shelves, 'shelf', 'Shelf', async (raw) => {
+    const content = await bundleShelfSchema.validate(raw, options);
+    return { name: content.name, content };
+  });
+  await each(bundle.lookups, 'lookup', 'Lookup', async (raw) => {
+    const content = await bundleLookupSchema.validate(raw, options);
+    return { name: content.name, content };
+  });
+  await each(bundle.people, 'person', 'Person', async (raw) => {
+    const content = await bundlePersonSchema.validate(raw, options);
+    return { name: content.fullName || content.address, content };
+  });
+  if (bundle.sender)
+    await each([bundle.sender], 'sender', 'Your own fields', async (raw) => ({
+      name: 'Your own fields and signature',
+      content: await bundleSenderSchema.validate(raw, options),
+    }));
+  await each(bundle.notes, 'note', 'Note', async (raw) => {
+    const content = await bundleNoteSchema.validate(raw, options);
+    const missing = [...content.attachments.map(({ file }) => file), ...picturesIn(content.body)].find(
+      (file) => !files.has(file),
+    );
+    if (missing) throw new UserError('A file it names is not in the bundle.');
+    noteContent({ ...emptyNote(), ...content });
+    return { name: content.name, content };
+  });
+  return { items, files: [...files.values()] };
+}

@@ -1,0 +1,26 @@
+/**
+ * What is done off the thread that answers requests: reading of what came from elsewhere. Each task takes and gives plain
+ * data; what is wrong comes back in words too.
+ */
+import { parseMessage } from '../mail/parse';
+import { quotedOf, shownOf } from '../mail/show';
+import { wordingIn, type WordingOf } from '../mail/wording';
+import { readNotes, type FileOfNotes } from '../services/imports/read';
+
+/** Bytes arrive from another thread as a bare array. */
+const bytesOf = (raw: Uint8Array) => Buffer.from(raw.buffer, raw.byteOffset, raw.byteLength);
+
+export const tasks = {
+  parse: ({ raw }: { raw: Uint8Array }) => parseMessage(bytesOf(raw)),
+  show: ({ raw, ...how }: { raw: Uint8Array; id: string; pictures: boolean }) => shownOf(bytesOf(raw), how),
+  quote: ({ raw }: { raw: Uint8Array }) => quotedOf(bytesOf(raw)),
+  wording: ({ raw, ...what }: WordingOf) => wordingIn(bytesOf(raw), what),
+  readNotes: (file: FileOfNotes) => readNotes(file),
+};
+
+export type Tasks = typeof tasks;
+
+/** Does one task; what a worker thread is asked for. */
+export default function run({ name, input }: { name: keyof Tasks; input: never }): Promise<unknown> {
+  return tasks[name](input);
+}
