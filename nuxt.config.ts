@@ -36,7 +36,14 @@ export default defineNuxtConfig({
     databaseUrl: '',
     demo: '',
     postOfficePort: '',
-    session: { name: 'jar-note', password: '', maxAge: 60 * 60 * 24 * 30, cookie: { secure: false, sameSite: 'lax' } },
+    /** Set where the application stands behind TLS: cookies are for TLS only then, and the proxy's word counts. */
+    tls: '',
+    session: {
+      name: 'jar-note',
+      password: '',
+      maxAge: 60 * 60 * 24 * 30,
+      cookie: { secure: false, sameSite: 'lax' },
+    },
   },
   nitro: {
     // Raw bytes and MariaDB are reached from Node.js itself; nothing here is meant for an edge runtime.

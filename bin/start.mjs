@@ -60,6 +60,7 @@ await run(async () => {
     const env = {
       DATABASE_URL: url,
       NUXT_DEMO: process.env.JAR_NOTE_DEMO ?? 'yes',
+      ...(process.env.JAR_NOTE_TLS && { NUXT_TLS: 'yes', NUXT_SESSION_COOKIE_SECURE: 'true' }),
       NUXT_SESSION_PASSWORD: await secretIn(join(data, 'session-secret')),
     };
     server = await keepRunning('The server', () => startServer(entry, env, { port }), gaveUp);

@@ -3,7 +3,9 @@ import Heading from '@tiptap/extension-heading';
 import StarterKit from '@tiptap/starter-kit';
 import Link from '@tiptap/extension-link';
 import { TableKit } from '@tiptap/extension-table';
-import { isSafeLink } from '../../core/note/link';
+import { linkTo } from '../../core/note/link';
+import { isTooNested } from '../../core/note/schema';
+import { Plugin } from '@tiptap/pm/state';
 
 const asJson = (value: string | null) => {
   try {
@@ -130,17 +132,24 @@ const leftOut = (name: 'passageOut' | 'stretchOut', inline: boolean) =>
 export const PassageOut = leftOut('passageOut', false);
 export const StretchOut = leftOut('stretchOut', true);
 
-/** Links carry their address and nothing else. */
+/** What could not be kept must not be written: nothing goes deeper into lists and tables than a document may. */
+const NestingBound = Extension.create({
+  name: 'nestingBound',
+  addProseMirrorPlugins: () => [new Plugin({ filterTransaction: (tr) => !tr.docChanged || !isTooNested(tr.doc) })],
+});
+
+/** Links carry their address and nothing else, and lead where a link of a note may. */
 const PlainLink = Link.extend({
   addAttributes: () => ({
-    href: { default: '', parseHTML: (element: HTMLElement) => element.getAttribute('href') ?? '' },
+    href: { default: '', parseHTML: (element: HTMLElement) => linkTo(element.getAttribute('href') ?? '') ?? '' },
   }),
   renderHTML: ({ HTMLAttributes }) => ['a', mergeAttributes(HTMLAttributes, { rel: 'noopener noreferrer' }), 0],
 }).configure({
   openOnClick: false,
   autolink: true,
   linkOnPaste: true,
-  isAllowedUri: (url) => isSafeLink(url) || !/^[a-z]+:/i.test(url),
+  defaultProtocol: 'https',
+  isAllowedUri: (url) => linkTo(url) !== null,
 });
 
 /** Where a line stands on the sheet. */
@@ -212,6 +221,7 @@ export function letterExtensions(): Extensions {
     }),
     PlainLink,
     PlainHeading,
+    NestingBound,
     Align,
     Colour,
     Picture,

@@ -12,7 +12,7 @@ const LABEL = /^[\p{L}\p{N}](?:[\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?$/u;
 
 /**
  * What is wrong with an address, in words; empty when it can be one. RFC 5321 4.1.2 (dot-string, quoted-string,
- * domain), 4.5.3.1 (64 octets before the @, 255 after) and RFC 6531 for letters beyond ASCII. Whether somebody reads
+ * domain), 4.5.3.1 (64 octets before the @, 256 for the whole path with its brackets) and RFC 6531 for letters beyond ASCII. Whether somebody reads
  * mail there only the sending shows.
  */
 export function addressProblem(address: string): string {
@@ -22,8 +22,8 @@ export function addressProblem(address: string): string {
   const domain = address.slice(at + 1);
   if (!local) return 'nothing stands before the @';
   if (!domain) return 'nothing stands after the @';
+  if (byteLength(address) > 254) return 'it is too long; an address has at most 254 characters';
   if (byteLength(local) > 64) return 'the part before the @ is too long';
-  if (byteLength(domain) > 255) return 'the part after the @ is too long';
   if (!ATOM.test(local) && !QUOTED.test(local)) return 'the part before the @ cannot be one';
   if (/^\[[0-9a-f.:]+\]$/i.test(domain) || /^\[IPv6:[0-9a-f:.]+\]$/i.test(domain)) return '';
   const labels = domain.split('.');

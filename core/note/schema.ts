@@ -9,12 +9,28 @@ export const COLOUR = /^#[0-9a-f]{6}$/i;
 const passageAttrs: Record<string, AttributeSpec> = {
   label: { default: '', validate: 'string' },
   on: { default: true, validate: 'boolean' },
-  when: { default: null },
+  when: {
+    default: null,
+    validate(value) {
+      if (value === null) return;
+      const { blank, test, value: compared } = value as Record<string, unknown>;
+      if (typeof blank !== 'string' || typeof test !== 'string' || !['string', 'undefined'].includes(typeof compared))
+        throw new RangeError('This is no condition.');
+    },
+  },
   insertion: { default: null, validate: 'string|null' },
   place: { default: null, validate: 'string|null' },
 };
 /** A passage left out of a draft keeps what stood in it, so that it can be put back as it was. */
-const leftOutAttrs: Record<string, AttributeSpec> = { ...passageAttrs, content: { default: [] } };
+const leftOutAttrs: Record<string, AttributeSpec> = {
+  ...passageAttrs,
+  content: {
+    default: [],
+    validate(value) {
+      if (!Array.isArray(value)) throw new RangeError('What was left out is no content.');
+    },
+  },
+};
 
 const ALIGNMENTS = [null, 'left', 'center', 'right', 'justify'];
 const align: AttributeSpec = {
@@ -30,11 +46,28 @@ const matches =
     if (typeof value !== 'string' || !pattern.test(value)) throw new RangeError(problem);
   };
 
+const whole =
+  (most: number): AttributeSpec['validate'] =>
+  (value) => {
+    if (!Number.isInteger(value) || (value as number) < 0 || (value as number) > most)
+      throw new RangeError('Here a whole number is needed.');
+  };
+const fields: AttributeSpec['validate'] = (value) => {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new RangeError('Here fields are needed.');
+};
+
 const cellAttrs: Record<string, AttributeSpec> = {
-  colspan: { default: 1, validate: 'number' },
-  rowspan: { default: 1, validate: 'number' },
-  colwidth: { default: null },
-  align: { default: null },
+  colspan: { default: 1, validate: whole(1000) },
+  rowspan: { default: 1, validate: whole(1000) },
+  colwidth: {
+    default: null,
+    validate(value) {
+      if (value !== null && !(Array.isArray(value) && value.every((width) => typeof width === 'number')))
+        throw new RangeError('A column is as wide as a number says.');
+    },
+  },
+  align,
 };
 
 /**
@@ -73,7 +106,7 @@ export const schema = new Schema({
     orderedList: {
       group: 'block list',
       content: 'listItem+',
-      attrs: { start: { default: 1, validate: 'number' }, type: { default: null } },
+      attrs: { start: { default: 1, validate: whole(1_000_000) }, type: { default: null, validate: 'string|null' } },
     },
     listItem: { content: 'paragraph block*', defining: true },
     table: { group: 'block', content: 'tableRow+', isolating: true },
@@ -113,7 +146,7 @@ export const schema = new Schema({
       attrs: {
         label: { validate: 'string' },
         kind: { validate: 'string' },
-        options: { default: {} },
+        options: { default: {}, validate: fields },
         insertion: { default: null, validate: 'string|null' },
         place: { default: null, validate: 'string|null' },
         empty: { default: false, validate: 'boolean' },
@@ -156,12 +189,46 @@ export class DocumentError extends Error {
   override name = 'DocumentError';
 }
 
+/** So deep may nodes stand in one another: thirty lists, of which no reader could tell the last ones apart. */
+const DEEPEST = 64;
+/** The same for JSON of a document, whose options hold documents again. */
+const DEEPEST_JSON = 300;
+
+/** Whether nodes of a document stand deeper in one another than it may be kept. */
+export function isTooNested(doc: Node): boolean {
+  let level = [doc];
+  for (let depth = 0; level.length; depth++) {
+    if (depth > DEEPEST) return true;
+    const inner: Node[] = [];
+    for (const node of level)
+      if (!node.isTextblock) node.forEach((child) => void (child.childCount && inner.push(child)));
+    level = inner;
+  }
+  return false;
+}
+
+/** Whether a value is built in so many layers that reading it could end the program. */
+export function isTooDeep(json: unknown, deepest = DEEPEST_JSON): boolean {
+  let level = [json];
+  for (let depth = 0; level.length; depth++) {
+    if (depth > deepest) return true;
+    const inner: unknown[] = [];
+    for (const value of level)
+      if (typeof value === 'object' && value !== null)
+        for (const part of Object.values(value)) if (typeof part === 'object' && part !== null) inner.push(part);
+    level = inner;
+  }
+  return false;
+}
+
 /**
  * Reads a stored document, checking every node, attribute and link against the schema.
  * @throws DocumentError with a message for the user when it does not fit.
  */
 export function parseDoc(json: unknown): Node {
   let node: Node;
+  const tooDeep = 'Lists or tables stand too deep in one another here. Take some of them out.';
+  if (isTooDeep(json)) throw new DocumentError(tooDeep);
   try {
     node = schema.nodeFromJSON(json);
     node.check();
@@ -170,6 +237,7 @@ export function parseDoc(json: unknown): Node {
       cause: error,
     });
   }
+  if (isTooNested(node)) throw new DocumentError(tooDeep);
   if (node.type.name !== 'doc') throw new DocumentError('This wording is not a whole document.');
   checkInside(node);
   return node;

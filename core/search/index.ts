@@ -1,3 +1,4 @@
+import { cueKey } from '../note/cue';
 import { Vocabulary } from './vocabulary';
 import { words } from './words';
 
@@ -217,14 +218,14 @@ export class NoteIndex {
       }
     });
 
-    const cue = query.trim().toLowerCase();
+    const cue = cueKey(query);
     let top: { number: number; id: string; score: number }[] = [];
     const before = (a: { score: number; id: string }, b: { score: number; id: string }) =>
       a.score > b.score || (a.score === b.score && a.id < b.id);
     for (const number of found) {
       const { note } = this.#docs.get(number)!;
       const match = total[number]! * (matched[number]! / typed.length) ** 3;
-      const score = match * habit(note, now, occasion) + (note.cue && note.cue.toLowerCase() === cue ? WHOLE_CUE : 0);
+      const score = match * habit(note, now, occasion) + (note.cue && cueKey(note.cue) === cue ? WHOLE_CUE : 0);
       const hit = { number, id: note.id, score };
       if (limit > KEPT_IN_ORDER) {
         top.push(hit);

@@ -1,3 +1,4 @@
+import { noteFault } from '../services/fault';
 import { currentMigration, NEWEST_MIGRATION } from '../db/migrations';
 
 /** Whether the application can be used: yes or no, and nothing more, since anybody may ask. */
@@ -6,7 +7,7 @@ export default defineEventHandler(async (event) => {
     const app = await useApplication();
     if ((await currentMigration(app.db)) === NEWEST_MIGRATION) return { ok: true };
   } catch (error) {
-    console.error('Health:', (error as Error).message);
+    noteFault('Health', error);
   }
   setResponseStatus(event, 503);
   return { ok: false };

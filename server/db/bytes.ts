@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 
 interface Connection {
-  execute(sql: string, values: (string | number | Buffer)[], done: (error: Error | null) => void): void;
+  execute(sql: string, values: (string | number | Buffer | null)[], done: (error: Error | null) => void): void;
 }
 
 /**
@@ -12,7 +12,7 @@ interface Connection {
 export async function insertBytes(
   trx: Knex.Transaction,
   table: string,
-  row: Record<string, string | number | Buffer>,
+  row: Record<string, string | number | Buffer | null>,
 ): Promise<void> {
   const names = Object.keys(row);
   const sql = `INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;

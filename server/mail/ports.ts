@@ -38,16 +38,26 @@ export interface Envelope {
   to: string[];
 }
 
-/** How handing over ended. `partly` names recipients that were refused while others were accepted;
- * `later` may be tried again, `refused` may not. */
+/** Why one recipient has not got the message: for good (`final`), or it may be tried again. */
+export interface Setback {
+  address: string;
+  final: boolean;
+  reason: string;
+}
+
+/**
+ * How handing over ended. `accepted`: taken for everybody but those with a setback. `declined`: the post office answered
+ * and took it for nobody, or could not be reached before anything was handed over. `unanswered`: it was handed over and
+ * no answer came, so nobody here knows whether it was taken.
+ */
 export type Handover =
-  | { outcome: 'accepted'; partly: string }
-  | { outcome: 'refused'; reason: string }
-  | { outcome: 'later'; reason: string };
+  | { outcome: 'accepted'; setbacks: Setback[] }
+  | { outcome: 'declined'; setbacks: Setback[] }
+  | { outcome: 'unanswered'; reason: string };
 
 /** The sending side of a mailbox, for one account. */
 export interface SenderPort {
   handOver(envelope: Envelope, raw: Buffer): Promise<Handover>;
-  /** Whether a message was accepted before, when an earlier try ended without an answer. */
-  wasAccepted(messageId: string): Promise<'yes' | 'no' | 'unknown'>;
+  /** Whether a message was accepted for these recipients, when an earlier try ended without an answer. */
+  wasAccepted(messageId: string, to: string[]): Promise<'yes' | 'no' | 'unknown'>;
 }

@@ -1,18 +1,30 @@
-/** What a browser must not do with any answer of ours. Messages are shown in a sandbox with a stricter policy inside. */
+/** What a browser must not do with any answer of ours. The page itself names its own scripts (plugins/policy.ts). */
 export default defineEventHandler((event) => {
   setResponseHeaders(event, {
     'X-Content-Type-Options': 'nosniff',
     'X-Frame-Options': 'SAMEORIGIN',
     'Referrer-Policy': 'no-referrer',
-    'Content-Security-Policy':
-      "default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; " +
-      "img-src 'self' data: blob: http: https:; font-src 'self' data:; connect-src 'self'; worker-src 'self' blob:; " +
-      "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'",
+    'Content-Security-Policy': contentPolicy("script-src 'self'"),
   });
+  if (useRuntimeConfig().tls) setResponseHeader(event, 'Strict-Transport-Security', 'max-age=31536000');
+  if (event.path.startsWith('/api/')) setResponseHeader(event, 'Cache-Control', 'no-store');
   // A form on another site cannot set this; together with SameSite=Lax it keeps strangers from writing.
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(event.method);
   const origin = getHeader(event, 'origin');
-  if (writes && origin && new URL(origin).host !== getRequestHost(event)) {
+  if (
+    writes &&
+    origin &&
+    hostOf(origin) !== getRequestHost(event, { xForwardedHost: Boolean(useRuntimeConfig().tls) })
+  ) {
     throw createError({ statusCode: 403, message: 'This request came from another site.' });
   }
 });
+
+/** The host of an origin; empty for `null` and whatever else is none. */
+function hostOf(origin: string): string {
+  try {
+    return new URL(origin).host;
+  } catch {
+    return '';
+  }
+}

@@ -1,6 +1,7 @@
 import { newId } from '../db/id';
 import { takeLease } from '../db/repositories/leases';
 import { loadDemoOnce } from '../services/demo';
+import { noteFault } from '../services/fault';
 import { tidyUp } from '../services/tidy';
 import { dispatchDue } from '../services/sending';
 
@@ -22,7 +23,7 @@ export default defineNitroPlugin((nitro) => {
       // The lease is not given back: so the work is done once an hour, whichever process comes first.
       if (await takeLease(app.db, 'tidy', newId(), app.now(), HOUR_MS)) await tidyUp(app);
     } catch (error) {
-      console.error('Periodic work:', (error as Error).message);
+      noteFault('Periodic work', error);
     }
     if (!stopped) timer = setTimeout(round, PAUSE_MS);
   };

@@ -24,7 +24,12 @@ describe('accounts', () => {
   it('sign in with their own password, whatever the case of the address', async () => {
     const account = await newAccount(app);
     expect(
-      await signIn(app, plainPasswords, { address: account.address.toUpperCase(), password: 'a long password' }),
+      await signIn(
+        app,
+        plainPasswords,
+        { address: account.address.toUpperCase(), password: 'a long password' },
+        'here',
+      ),
     ).toMatchObject({ id: account.id });
   });
 
@@ -39,10 +44,13 @@ describe('accounts', () => {
 
   it('answer alike for a wrong password and an address without account', async () => {
     const { address } = await newAccount(app);
-    const wrong = await signIn(app, plainPasswords, { address, password: 'wrong' }).catch((e) => e);
-    const nobody = await signIn(app, plainPasswords, { address: 'nobody@test.example', password: 'wrong' }).catch(
-      (e) => e,
-    );
+    const wrong = await signIn(app, plainPasswords, { address, password: 'wrong' }, 'here').catch((e) => e);
+    const nobody = await signIn(
+      app,
+      plainPasswords,
+      { address: 'nobody@test.example', password: 'wrong' },
+      'here',
+    ).catch((e) => e);
     expect([wrong.status, wrong.message]).toEqual([401, nobody.message]);
   });
 
@@ -51,7 +59,7 @@ describe('accounts', () => {
     let now = 1_000_000_000_000;
     const slow: Application = { ...app, now: () => now };
     const attempt = (password: string) =>
-      signIn(slow, plainPasswords, { address, password }).then(
+      signIn(slow, plainPasswords, { address, password }, 'here').then(
         () => 200,
         (e) => e.status,
       );

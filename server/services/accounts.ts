@@ -8,13 +8,13 @@ import { newId } from '../db/id';
 import {
   accountByAddress,
   accountById,
-  addFailure,
   clearFailures,
-  failures,
   insertAccount,
   settingsOf,
+  takeTry,
   updateSettings,
 } from '../db/repositories/accounts';
+import { inTransaction } from '../db/transaction';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
 
@@ -62,12 +62,17 @@ export function waitAfter(count: number): number {
 }
 
 /**
- * Signs in. Failures are counted for the address whether it has an account or not, so that neither answer nor waiting
- * tells which addresses have one.
+ * Signs in. Failures are counted for the address and where they come from, whether there is such an account or not: so
+ * neither answer nor waiting tells which addresses have one, and tries of strangers do not keep the owner out.
  */
-export async function signIn(app: Application, passwords: Passwords, { address, password }: SignIn): Promise<Account> {
-  const past = await failures(app.db, address);
-  const wait = past.lastAt + waitAfter(past.failures) - app.now();
+export async function signIn(
+  app: Application,
+  passwords: Passwords,
+  { address, password }: SignIn,
+  origin: string,
+): Promise<Account> {
+  // Counted before the password is looked at, one after the other, so that many tries at once are counted too.
+  const wait = await inTransaction(app.db, (trx) => takeTry(trx, address, origin, app.now(), waitAfter));
   if (wait > 0) {
     const retryAfter = Math.ceil(wait / 1000);
     throw new UserError(`Too many tries. Wait ${retryAfter} seconds, then try again.`, 429, {
@@ -75,14 +80,12 @@ export async function signIn(app: Application, passwords: Passwords, { address, 
       retryAfter,
     });
   }
-  // Counted before the password is looked at, so that many tries at once are counted too.
-  await addFailure(app.db, address, app.now());
   const account = await accountByAddress(app.db, address);
   const right = await passwords.verify(account?.passwordHash || (await decoy(passwords)), password).catch(() => false);
   if (!account || !account.passwordHash || !right) {
     throw new UserError('Address and password do not belong together.', 401, { code: 'sign-in' });
   }
-  await clearFailures(app.db, address);
+  await clearFailures(app.db, address, origin);
   return (await accountOf(app, account.id))!;
 }
 

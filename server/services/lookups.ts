@@ -9,6 +9,7 @@ import type { Application } from './application';
 import { notFound, stale } from './errors';
 import { noteContent } from './noteContent';
 import { wordingOf } from './notes';
+import { inTransaction } from '../db/transaction';
 
 export function readLookups({ db }: Application, owner: string): Promise<LookupRow[]> {
   return listLookups(db, owner);
@@ -65,7 +66,7 @@ export async function carryKey(app: Application, owner: string, id: string, { fr
     const body = withKeyChanged(note.body, id, from, to);
     if (subject === note.subject && body === note.body) continue;
     const content = noteContent({ ...note, subject, body });
-    await app.db.transaction(async (trx) => {
+    await inTransaction(app.db, async (trx) => {
       if (!(await updateNote(trx, owner, note.id, note.version, content, app.now()))) return;
       await insertVersion(trx, owner, note.id, note.version, wordingOf(note), note.updatedAt);
       changed++;

@@ -1,5 +1,6 @@
 import type { BinRow, ConstantBlank, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteChange, NoteInput, NoteUse, Wording } from '#shared/schemas/note';
+import { cueKey } from '../../core/note/cue';
 import { picturesIn } from '../../core/note/schema';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
@@ -27,6 +28,7 @@ import { listShelves, shelfById } from '../db/repositories/shelves';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
 import { noteContent } from './noteContent';
+import { inTransaction } from '../db/transaction';
 
 /** What of a note its history keeps. */
 export function wordingOf({ name, description, cue, subject, body, to, cc, bcc, attachments }: Wording): Wording {
@@ -63,7 +65,7 @@ async function checkNamed(app: Application, owner: string, input: NoteInput, exc
   if (files.some((file) => !known.has(file)))
     throw new UserError('A picture in the text is not kept here any more. Put it in again.');
   if (!input.cue) return;
-  const other = (await cuesTaken(app.db, owner, [input.cue], except)).get(input.cue.toLowerCase());
+  const other = (await cuesTaken(app.db, owner, [input.cue], except)).get(cueKey(input.cue));
   if (other !== undefined) throw cueTaken(input.cue, other);
 }
 
@@ -94,7 +96,7 @@ export async function changeNote(
   const content = noteContent(input);
   await checkNamed(app, owner, input, id);
   try {
-    await app.db.transaction(async (trx) => {
+    await inTransaction(app.db, async (trx) => {
       const before = await lockNote(trx, owner, id);
       if (!before) throw notFound('note');
       if (before.version !== version) throw stale('note', await readNote(app, owner, id));
@@ -121,7 +123,7 @@ export async function deleteNotes(app: Application, owner: string, ids: string[]
 
 /** Brings notes back from the bin whole. */
 export async function restoreNotes(app: Application, owner: string, ids: string[]): Promise<NoteRow[]> {
-  const count = await app.db.transaction((trx) => setNotesDeleted(trx, owner, ids, null));
+  const count = await inTransaction(app.db, (trx) => setNotesDeleted(trx, owner, ids, null));
   if (!count) throw notFound('note');
   return changedRows(app, owner, ids);
 }
@@ -138,7 +140,7 @@ export async function moveNotes(
 ): Promise<NoteRow[]> {
   const byShelf = new Map<string | null, string[]>();
   for (const { id, shelfId } of places) byShelf.set(shelfId, [...(byShelf.get(shelfId) ?? []), id]);
-  await app.db.transaction(async (trx) => {
+  await inTransaction(app.db, async (trx) => {
     for (const [shelfId, ids] of byShelf) {
       if (shelfId && !(await shelfById(trx, owner, shelfId))) throw notFound('shelf');
       await setShelf(trx, owner, ids, shelfId);
@@ -169,7 +171,7 @@ export async function copyNotes(
       shelfId: shelfId === undefined ? note.shelfId : shelfId,
     }),
   }));
-  await app.db.transaction((trx) => insertNotes(trx, owner, copies, app.now()));
+  await inTransaction(app.db, (trx) => insertNotes(trx, owner, copies, app.now()));
   return changedRows(
     app,
     owner,
@@ -179,14 +181,14 @@ export async function copyNotes(
 
 /** Pins notes behind those that are pinned, in the order given, or takes their pins away. */
 export async function pinNotes(app: Application, owner: string, { ids, pinned }: { ids: string[]; pinned: boolean }) {
-  await app.db.transaction((trx) => setPinned(trx, owner, ids, pinned));
+  await inTransaction(app.db, (trx) => setPinned(trx, owner, ids, pinned));
   const rows = await changedRows(app, owner, ids);
   if (!rows.length) throw notFound('note');
   return rows;
 }
 
 export async function orderPins(app: Application, owner: string, ids: string[]): Promise<void> {
-  await app.db.transaction((trx) => setPinOrder(trx, owner, ids));
+  await inTransaction(app.db, (trx) => setPinOrder(trx, owner, ids));
 }
 
 /** Counts an insertion of the note. */

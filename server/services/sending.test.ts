@@ -124,7 +124,12 @@ describe('when something goes wrong', () => {
     const flaky = withSender((real) => ({
       ...real,
       handOver: async (...args): Promise<Handover> =>
-        down ? { outcome: 'later', reason: 'No answer' } : real.handOver(...args),
+        down
+          ? {
+              outcome: 'declined',
+              setbacks: args[0].to.map((address) => ({ address, final: false, reason: 'No answer' })),
+            }
+          : real.handOver(...args),
     }));
     const sending = await sendDraft(flaky, owner, draft.id, { version: draft.version, key: 'later-1' });
     expect(sending).toMatchObject({ state: 'queued', problem: 'No answer' });

@@ -1,88 +1,57 @@
-import type { Draft, Sending } from '#shared/types/wire';
+import { setTimeout as sleep } from 'node:timers/promises';
+import type { Sending } from '#shared/types/wire';
 import { lastLook } from '../../core/look/look';
 import { addressKey } from '../../core/message/address';
-import { attribution } from '../../core/message/quote';
-import { replyThread } from '../../core/message/reply';
-import { parseDoc, picturesIn, type DocJson } from '../../core/note/schema';
-import { fileSize } from '../../core/number/size';
+import { parseDoc } from '../../core/note/schema';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
-import { fileByDigest } from '../db/repositories/files';
 import { dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
-import { messageThread } from '../db/repositories/messages';
 import {
   claimOutbox,
   dueOutbox,
   insertOutbox,
+  lockOutbox,
   outboxById,
   outboxByKey,
+  outboxBytes,
   outboxOfDraft,
+  renewClaim,
   settleOutbox,
   type OutboxItem,
+  type Recipient,
 } from '../db/repositories/outbox';
+import { inTransaction } from '../db/transaction';
+import type { Setback } from '../mail/ports';
 import { rememberFills } from './answers';
-import { composeLetter, type Letter } from '../mail/compose';
-import { readSettings } from './accounts';
-import { runTask } from '../work/pool';
 import type { Application } from './application';
 import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
+import { noteFault } from './fault';
+import { outgoingOf } from './outgoing';
 
-/** How long one try may take before another process may look after the message. */
+/** How long one try holds the message before another process may look after it; renewed while it goes on. */
 const CLAIM_MS = 90_000;
+const RENEW_MS = 30_000;
+/** A message is tried for four days (RFC 5321 4.5.4.1 asks for four to five), with pauses that grow to an hour. */
+const GIVE_UP_MS = 4 * 86_400_000;
+const LONGEST_PAUSE_MS = 60 * 60_000;
 
-function toSending({ id, state, problem, draftId, sentMessageId }: OutboxItem): Sending {
-  return { id, state, problem, draftId, sentMessageId };
-}
+/** So long Send is answered late before it says that the message is on its way. */
+const PATIENCE_MS = 8_000;
 
-/** The message answered, as it is quoted. Pictures are left out; they belong to the other message. */
-async function quoteOf(app: Application, owner: string, originalId: string, locale: string, timeZone: string) {
-  const original = await app.mailbox(owner).get(originalId);
-  const { html, text } = await runTask('quote', { raw: original.raw });
-  const name = original.from.name || original.from.address;
-  return {
-    attribution: attribution(original.sentAt, name, locale, timeZone),
-    text,
-    html,
-  };
-}
+const UNSURE =
+  'It may have been sent: the last try ended without an answer. Look in the mailbox before sending it again.';
 
-/** A message with more than this is refused by many post offices (common practice, no source). */
-const ATTACHED_LIMIT = 25_000_000;
-
-/** The bytes of the pictures and attachments of a draft. @throws UserError when one is gone or all are too much. */
-async function filesOf(
-  app: Application,
-  owner: string,
-  { body, attachments }: Pick<Draft, 'body' | 'attachments'>,
-  signature: DocJson,
-): Promise<Pick<Letter, 'pictures' | 'attachments'>> {
-  const pictures = await Promise.all(
-    [...new Set([...picturesIn(body), ...picturesIn(signature)])].map(async (file) => {
-      const found = await fileByDigest(app.db, owner, file);
-      if (!found) throw new UserError('Not sent: a picture in the text is not kept here any more. Put it in again.');
-      return found;
-    }),
-  );
-  const parts = await Promise.all(
-    attachments.map(async ({ file, name }) => {
-      const found = await fileByDigest(app.db, owner, file);
-      if (!found) throw new UserError(`Not sent: “${name}” is not kept here any more. Attach it again.`);
-      return { ...found, name };
-    }),
-  );
-  const total = [...pictures, ...parts].reduce((sum, part) => sum + part.size, 0);
-  if (total > ATTACHED_LIMIT)
-    throw new UserError(
-      `Not sent: what goes with it is ${fileSize(total)}; a message takes at most ${fileSize(ATTACHED_LIMIT)}.`,
-    );
-  return { pictures, attachments: parts };
+/** What has left for at least one recipient is sent, whoever still waits. */
+function toSending({ id, state, problem, draftId, sentMessageId, recipients }: OutboxItem): Sending {
+  const isOut = sentMessageId !== null && recipients.some((one) => one.state === 'accepted');
+  return { id, state: isOut ? 'sent' : state, problem, draftId, sentMessageId };
 }
 
 /**
- * Sends a draft. Under one lock the draft is looked at, made into bytes and put into the outbox with the key of this
- * press of Send; only then is anything tried. The same key again, or another one after the draft has gone, answers with
- * what became of the first.
+ * Sends a draft. It is looked at and made into bytes; under one lock it is put into the outbox with the key of this press
+ * of Send, if it is still what was looked at; only then is anything tried. The same key again, or another one after the
+ * draft has gone, answers with what became of the first.
  * @throws UserError 422 with the sights when the last look holds it back, 409 when the draft has changed.
  */
 export async function sendDraft(
@@ -90,130 +59,173 @@ export async function sendDraft(
   owner: string,
   id: string,
   { version, key }: { version: number; key: string },
-) {
-  const before = (await outboxByKey(app.db, owner, key)) ?? (await outboxOfDraft(app.db, owner, id));
-  if (before && (before.key === key || before.state === 'sent')) return toSending(before);
+): Promise<Sending> {
+  const earlier = async () => (await outboxByKey(app.db, owner, key)) ?? (await outboxOfDraft(app.db, owner, id));
+  const before = await earlier();
+  if (before && (before.key === key || toSending(before).state === 'sent')) return toSending(before);
 
-  const peek = await readDraft(app, owner, id);
-  const account = await accountById(app.db, owner);
-  const settings = await readSettings(app, owner);
-  const thread = peek.originalId ? await messageThread(app.db, owner, peek.originalId) : null;
-  const quote =
-    peek.quote && peek.originalId && thread
-      ? await quoteOf(app, owner, peek.originalId, settings.locale, settings.timeZone)
-      : null;
+  const draft = await readDraft(app, owner, id);
+  if (draft.state === 'sending') return toSending((await outboxOfDraft(app.db, owner, id))!);
+  if (draft.version !== version) throw stale('draft', draft);
+  const sights = lastLook({ ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body) });
+  const stop = sights.find((sight) => sight.stop);
+  if (stop) throw new UserError(`Not sent: ${stop.message}.`, 422, { code: 'held-back', sights });
 
+  const account = (await accountById(app.db, owner))!;
   const outboxId = newId();
-  const already = await app.db.transaction(async (trx) => {
-    const draft = await lockDraft(trx, owner, id);
-    if (!draft || draft.state === 'sending') {
-      const other = await outboxOfDraft(trx, owner, id);
-      if (draft || other?.state === 'sent') return other;
-      throw notFound('draft');
-    }
-    if (draft.version !== version) throw stale('draft', draft);
-    const subject = parseDoc(draft.subject);
-    const body = parseDoc(draft.body);
-    const sights = lastLook({ ...draft, subject, body });
-    const stop = sights.find((sight) => sight.stop);
-    if (stop) throw new UserError(`Not sent: ${stop.message}.`, 422, { code: 'held-back', sights });
-    const messageId = `<${outboxId}@${account!.address.slice(account!.address.lastIndexOf('@') + 1)}>`;
-    const letter: Letter = {
-      messageId,
-      date: new Date(app.now()),
-      from: { name: settings.name, address: account!.address },
-      to: draft.to,
-      cc: draft.cc,
-      bcc: draft.bcc,
-      subject,
-      body,
-      signature: parseDoc(settings.signature),
-      ...(thread ? replyThread(thread) : { inReplyTo: '', references: [] }),
-      quote,
-      ...(await filesOf(app, owner, draft, settings.signature)),
-    };
-    const envelopeTo = [
-      ...new Map(
-        [...draft.to, ...draft.cc, ...draft.bcc].map((box) => [addressKey(box.address), box.address]),
-      ).values(),
-    ];
-    await insertOutbox(
-      trx,
-      owner,
-      {
-        id: outboxId,
-        draftId: id,
-        originalId: draft.originalId,
-        messageId,
-        envelopeFrom: account!.address,
-        envelopeTo,
-        raw: await composeLetter(letter),
-        key,
-      },
-      app.now(),
-    );
+  const messageId = `<${outboxId}@${account.address.slice(account.address.lastIndexOf('@') + 1)}>`;
+  const raw = await outgoingOf(app, account, draft, messageId);
+  const to = new Map(
+    [...draft.to, ...draft.cc, ...draft.bcc].map(({ address }) => [addressKey(address), address.trim()]),
+  );
+  const recipients = [...to.values()].map((address): Recipient => ({ address, state: 'waiting', reason: '' }));
+  const item = { id: outboxId, draftId: id, originalId: draft.originalId, messageId, recipients, raw, key };
+  const isQueued = await inTransaction(app.db, async (trx) => {
+    const now = await lockDraft(trx, owner, id);
+    if (!now || now.state === 'sending') return false;
+    if (now.version !== version) throw stale('draft', now);
+    await insertOutbox(trx, owner, { ...item, envelopeFrom: account.address }, app.now());
     await setDraftState(trx, owner, id, 'sending');
-    return null;
+    return true;
   });
-  if (already) return toSending(already);
-  return dispatch(app, owner, outboxId);
+  if (isQueued) {
+    const going = dispatch(app, owner, outboxId);
+    const first = await Promise.race([going, sleep(PATIENCE_MS, null, { ref: false })]);
+    if (first) return first;
+    // A post office that takes its time is waited for here, not by who pressed Send.
+    going.catch((error: Error) => noteFault('Outbox', error));
+    return readSending(app, owner, outboxId);
+  }
+  // Another press was quicker.
+  const other = await earlier();
+  if (other) return toSending(other);
+  throw notFound('draft');
 }
 
 /**
- * Tries one message of the outbox. Every step can be repeated: an earlier try that ended without an answer is asked
- * after before anything is handed over again, and what follows acceptance is done in one transaction or by key.
+ * Tries one message of the outbox. Every step can be repeated: a try that ended without an answer, or was cut off in the
+ * middle, is asked after before anything is handed over again, and what follows acceptance is done in one transaction or
+ * by key.
  */
 export async function dispatch(app: Application, owner: string, id: string): Promise<Sending> {
   const now = app.now();
-  const claimed = await claimOutbox(app.db, owner, id, now, now + CLAIM_MS);
-  const item = await outboxById(app.db, owner, id);
-  if (!item) throw notFound('message');
-  if (!claimed) return toSending(item);
-
-  const sender = app.sender(owner);
-  const before = item.attempts > 1 ? await sender.wasAccepted(item.messageId) : 'no';
-  if (before === 'unknown') {
-    const problem =
-      'It may have been sent: the last try ended without an answer. Look in the mailbox before sending it again.';
-    await app.db.transaction(async (trx) => {
-      await settleOutbox(trx, owner, id, 'unsure', problem);
-      await setDraftState(trx, owner, item.draftId, 'refused', problem);
-    });
-  } else {
-    const envelope = { from: item.envelopeFrom, to: item.envelopeTo };
-    const result =
-      before === 'yes' ? { outcome: 'accepted' as const, partly: '' } : await sender.handOver(envelope, item.raw);
-    if (result.outcome === 'accepted') await completeSending(app, item, result.partly);
-    else if (result.outcome === 'refused') {
-      await app.db.transaction(async (trx) => {
-        await settleOutbox(trx, owner, id, 'refused', result.reason);
-        await setDraftState(trx, owner, item.draftId, 'refused', result.reason);
+  const before = await inTransaction(app.db, (trx) => claimOutbox(trx, owner, id, now, now + CLAIM_MS));
+  if (before) {
+    const renewing = setInterval(() => {
+      renewClaim(app.db, owner, id, app.now() + CLAIM_MS).catch(() => {
+        // The next renewal comes well before the claim ends.
       });
-    } else {
-      const pause = Math.min(2 ** item.attempts * 5_000, 15 * 60_000);
-      await settleOutbox(app.db, owner, id, 'queued', result.reason, { nextTryAt: app.now() + pause });
+    }, RENEW_MS);
+    try {
+      await tryOnce(app, before);
+    } finally {
+      clearInterval(renewing);
     }
   }
-  return toSending((await outboxById(app.db, owner, id))!);
+  return readSending(app, owner, id);
 }
 
-/** What follows acceptance: the copy in sent, the answered mark, the end of the draft. */
-async function completeSending(app: Application, item: OutboxItem, partly: string): Promise<void> {
-  const mailbox = app.mailbox(item.owner);
-  // Stored by its bytes, so a second time changes nothing.
-  const copy = await mailbox.append('sent', item.raw, { seen: true, receivedAt: app.now() });
-  if (item.originalId) {
-    await mailbox.setFlags(item.originalId, { answered: true, seen: true }).catch((error) => {
+async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
+  const { owner, id } = item;
+  const sender = app.sender(owner);
+  const waiting = item.recipients.filter(({ state }) => state === 'waiting').map(({ address }) => address);
+  if (item.state !== 'queued') {
+    const accepted = await sender.wasAccepted(item.messageId, waiting);
+    if (accepted === 'yes') return settleAnswer(app, item, waiting, []);
+    if (accepted === 'unknown') return giveUp(app, item, 'unsure', UNSURE);
+  }
+  const envelope = { from: item.envelopeFrom, to: waiting };
+  const result = await sender.handOver(envelope, await outboxBytes(app.db, owner, id));
+  if (result.outcome === 'unanswered') {
+    const problem = `The post office has not answered (${result.reason}). It is asked whether it has the message before anything is sent again.`;
+    await settleOutbox(app.db, owner, id, 'unanswered', problem, { nextTryAt: app.now() + pauseAfter(item.attempts) });
+    return;
+  }
+  const held = new Set(result.setbacks.map(({ address }) => addressKey(address)));
+  const taken = result.outcome === 'accepted' ? waiting.filter((address) => !held.has(addressKey(address))) : [];
+  await settleAnswer(app, item, taken, result.setbacks);
+}
+
+const pauseAfter = (attempts: number) => Math.min(2 ** attempts * 5_000, LONGEST_PAUSE_MS);
+
+/** Takes down what became of each recipient, and what follows from it. */
+async function settleAnswer(app: Application, item: OutboxItem, taken: string[], setbacks: Setback[]): Promise<void> {
+  const { owner, id } = item;
+  const isOver = app.now() - item.createdAt > GIVE_UP_MS;
+  const byKey = new Map(setbacks.map((one) => [addressKey(one.address), one]));
+  const got = new Set(taken.map(addressKey));
+  const recipients = item.recipients.map((one): Recipient => {
+    const setback = byKey.get(addressKey(one.address));
+    if (one.state !== 'waiting') return one;
+    if (got.has(addressKey(one.address))) return { ...one, state: 'accepted', reason: '' };
+    if (!setback) return one;
+    return { ...one, state: setback.final || isOver ? 'refused' : 'waiting', reason: setback.reason };
+  });
+  const of = (state: Recipient['state']) => recipients.filter((one) => one.state === state);
+  const waiting = of('waiting');
+  const problem = problemOf(recipients);
+  if (!of('accepted').length) {
+    if (!waiting.length) return giveUp(app, { ...item, recipients }, 'refused', problem);
+    const nextTryAt = app.now() + pauseAfter(item.attempts);
+    return settleOutbox(app.db, owner, id, 'queued', problem, { nextTryAt, recipients });
+  }
+  const state = waiting.length ? 'queued' : 'sent';
+  const nextTryAt = waiting.length ? app.now() + pauseAfter(item.attempts) : undefined;
+  const sentMessageId = item.sentMessageId ?? (await keepSent(app, item));
+  await inTransaction(app.db, async (trx) => {
+    await settleOutbox(trx, owner, id, state, problem, { sentMessageId, recipients, nextTryAt });
+    const draft = await lockDraft(trx, owner, item.draftId);
+    if (draft?.state === 'sending') {
+      await rememberFills(trx, owner, draft, app.now());
+      await dropDraft(trx, owner, item.draftId);
+    }
+  });
+}
+
+/** Who has not got it and why, in words; empty when everybody has. */
+function problemOf(recipients: Recipient[]): string {
+  const names = (list: Recipient[]) => {
+    const reasons = new Set(list.map(({ reason }) => reason));
+    // One reason for everybody is said once.
+    if (reasons.size === 1 && list.length === recipients.length) return list[0]!.reason;
+    return list.map(({ address, reason }) => `${address} (${reason})`).join(', ');
+  };
+  const waiting = recipients.filter(({ state }) => state === 'waiting');
+  const refused = recipients.filter(({ state }) => state === 'refused');
+  const isOut = recipients.some(({ state }) => state === 'accepted');
+  if (!isOut) return names(waiting.length ? [...waiting, ...refused] : refused);
+  return [
+    waiting.length && `Sent, but not yet to ${names(waiting)}. It is tried again by itself.`,
+    refused.length && `${waiting.length ? 'Refused for' : 'Sent, but not to'} ${names(refused)}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** It has gone to nobody, or nobody knows: the draft is open again, with the reason. */
+async function giveUp(
+  app: Application,
+  { owner, id, draftId, recipients }: OutboxItem,
+  state: 'refused' | 'unsure',
+  problem: string,
+): Promise<void> {
+  await inTransaction(app.db, async (trx) => {
+    await settleOutbox(trx, owner, id, state, problem, { recipients });
+    await setDraftState(trx, owner, draftId, 'refused', problem);
+  });
+}
+
+/** The copy in sent and the answered mark. Stored by its bytes, so a second time changes nothing. */
+async function keepSent(app: Application, { owner, id, originalId }: OutboxItem): Promise<string> {
+  const mailbox = app.mailbox(owner);
+  const raw = await outboxBytes(app.db, owner, id);
+  const copy = await mailbox.append('sent', raw, { seen: true, receivedAt: app.now() });
+  if (originalId) {
+    await mailbox.setFlags(originalId, { answered: true, seen: true }).catch((error) => {
       if (!(error instanceof UserError)) throw error;
     });
   }
-  await app.db.transaction(async (trx) => {
-    const problem = partly && `Sent, but not to everybody: ${partly}`;
-    await settleOutbox(trx, item.owner, item.id, 'sent', problem, { sentMessageId: copy.id });
-    const draft = await lockDraft(trx, item.owner, item.draftId);
-    if (draft) await rememberFills(trx, item.owner, draft, app.now());
-    await dropDraft(trx, item.owner, item.draftId);
-  });
+  return copy.id;
 }
 
 /** What became of a message that was sent. */
@@ -223,24 +235,48 @@ export async function readSending({ db }: Application, owner: string, id: string
   return toSending(item);
 }
 
+const tooLate = (message = 'It is too late to take this message back: it is on its way.') =>
+  new UserError(message, 409, { code: 'too-late' });
+
 /**
- * Takes a message that is still waiting to be handed over back to its draft.
- * @throws UserError 409 when it is too late.
+ * Takes a message back to its draft that nobody has got. After a try without an answer the post office is asked first,
+ * since what it has cannot be taken back and must not be sent again.
+ * @throws UserError 409 when it is too late, or nobody knows whether it has gone
  */
 export async function takeBack(app: Application, owner: string, id: string): Promise<void> {
-  await app.db.transaction(async (trx) => {
-    const taken = await trx('outbox')
-      .where({ owner, id, state: 'queued' })
-      .update({ state: 'refused', problem: 'Taken back.' });
-    if (taken !== 1) throw new UserError('It is too late to take this message back.', 409, { code: 'too-late' });
-    const item = await outboxById(trx, owner, id);
-    await setDraftState(trx, owner, item!.draftId, 'open');
+  const item = await outboxById(app.db, owner, id);
+  if (!item) throw notFound('message');
+  if (item.state === 'unanswered') {
+    const to = item.recipients.map(({ address }) => address);
+    const accepted = await app.sender(owner).wasAccepted(item.messageId, to);
+    if (accepted !== 'no') {
+      await inTransaction(app.db, async (trx) => {
+        await trx('outbox').where({ owner, id, state: 'unanswered' }).update({ next_try_at: app.now() });
+      });
+      await dispatch(app, owner, id);
+      throw tooLate(accepted === 'yes' ? 'It is too late to take this message back: it was sent.' : UNSURE);
+    }
+  }
+  await inTransaction(app.db, async (trx) => {
+    const now = await lockOutbox(trx, owner, id);
+    const isFree = now?.state === 'queued' || (now?.state === 'unanswered' && item.state === 'unanswered');
+    if (!now || !isFree || now.attempts !== item.attempts) throw tooLate();
+    if (now.recipients.some(({ state }) => state === 'accepted'))
+      throw tooLate('It is too late to take this message back: some have it already.');
+    await settleOutbox(trx, owner, id, 'refused', 'Taken back.');
+    await setDraftState(trx, owner, now.draftId, 'open');
   });
 }
 
-/** Tries everything that is due: after a start, and now and then. */
+/** Tries everything that is due: after a start, and now and then. One that fails keeps no other waiting. */
 export async function dispatchDue(app: Application): Promise<number> {
   const due = await dueOutbox(app.db, app.now(), 50);
-  for (const { id, owner } of due) await dispatch(app, owner, id);
+  const next = due[Symbol.iterator]();
+  const worker = async () => {
+    for (const { id, owner } of next)
+      await dispatch(app, owner, id).catch((error: Error) => noteFault('Outbox', error));
+  };
+  // A post office that takes its time with one message holds up no other.
+  await Promise.all(Array.from({ length: 4 }, worker));
   return due.length;
 }

@@ -11,6 +11,7 @@ import {
 } from '../db/repositories/shelves';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
+import { inTransaction } from '../db/transaction';
 
 /** Shelves may stand inside one another so deep. */
 const DEEPEST = 8;
@@ -52,7 +53,7 @@ function neighbours(shelves: Shelf[], id: string, parentId: string | null, posit
 
 export async function makeShelf(app: Application, owner: string, input: ShelfInput): Promise<Shelf> {
   const id = newId();
-  await app.db.transaction(async (trx) => {
+  await inTransaction(app.db, async (trx) => {
     const { shelves } = await listShelves(trx, owner);
     checkPlace(shelves, null, input.parentId);
     await insertShelf(trx, owner, { ...input, id, position: 0 }, app.now());
@@ -63,7 +64,7 @@ export async function makeShelf(app: Application, owner: string, input: ShelfInp
 
 /** Renames, describes or moves a shelf that was read at `version`. */
 export async function changeShelf(app: Application, owner: string, id: string, { version, ...input }: ShelfChange) {
-  await app.db.transaction(async (trx) => {
+  await inTransaction(app.db, async (trx) => {
     const { shelves } = await listShelves(trx, owner);
     const before = shelves.find((other) => other.id === id);
     if (!before) throw notFound('shelf');

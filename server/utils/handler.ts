@@ -1,17 +1,29 @@
 import type { H3Event } from 'h3';
 import { ValidationError, type Schema } from 'yup';
 import type { ErrorData } from '#shared/types/wire';
-import { DocumentError } from '../../core/note/schema';
+import { DocumentError, isTooDeep } from '../../core/note/schema';
+import { fileSize } from '../../core/number/size';
 import type { Application } from '../services/application';
-import { UserError } from '../services/errors';
+import { notFound, UserError } from '../services/errors';
+import { noteFault } from '../services/fault';
+import { seeSession } from '../services/sessions';
 
 interface Context {
   app: Application;
   /** The account signed in. */
   owner: string;
+  /** The session it is signed in with. */
+  session: string;
   /** The `id` of the route; empty where it has none. */
   id: string;
 }
+
+/** Codes of the database and its driver that say it cannot be reached or cannot work now. */
+const OUTAGE =
+  /^(ECONN|PROTOCOL_|ETIMEDOUT|EPIPE|ENOTFOUND|ER_CON_COUNT|ER_ACCESS_DENIED|ER_SERVER_SHUTDOWN|ER_LOCK_|ER_DISK_FULL|ER_RECORD_FILE_FULL|ER_OPTION_PREVENTS|ER_NET_|ER_QUERY_INTERRUPTED|ER_CONNECTION_KILLED|ER_GET_ERRNO|ER_ERROR_ON_WRITE)/;
+/** Codes that say that what came does not fit where it should be kept. */
+const MISFIT =
+  /^(ER_DATA_TOO_LONG|ER_WARN_DATA_OUT_OF_RANGE|ER_TRUNCATED_WRONG_VALUE|ER_CONSTRAINT_FAILED|ER_NET_PACKET_TOO_LARGE|ER_CANT_AGGREGATE_2COLLATIONS)/;
 
 function answerError(error: unknown): Error {
   if (error instanceof UserError) {
@@ -27,23 +39,27 @@ function answerError(error: unknown): Error {
   if (error instanceof DocumentError) {
     return createError({ statusCode: 422, message: error.message, data: { code: 'document' } satisfies ErrorData });
   }
-  const { code = '', statusCode } = error as { code?: string; statusCode?: number };
+  const { code = '', name, statusCode } = error as { code?: string; name?: string; statusCode?: number };
   if (statusCode) return error as Error;
-  console.error(error);
-  const database = /^(ER_|ECONN|PROTOCOL_|ETIMEDOUT)/.test(code) || (error as Error).name === 'KnexTimeoutError';
-  return createError({
-    statusCode: database ? 503 : 500,
-    message: database
-      ? 'The database does not answer at the moment. What you wrote is kept here; try again shortly.'
-      : 'Something went wrong on our side. What you wrote is kept here; try again.',
-    data: { code: database ? 'database' : 'internal' } satisfies ErrorData,
-  });
+  noteFault('Request', error);
+  const answer = (status: number, message: string, what: string) =>
+    createError({ statusCode: status, message, data: { code: what } satisfies ErrorData });
+  if (MISFIT.test(code))
+    return answer(422, 'This does not fit where it should be kept. Shorten it, then try again.', 'invalid');
+  if (OUTAGE.test(code) || name === 'KnexTimeoutError')
+    return answer(
+      503,
+      'The database does not answer at the moment. What you wrote is kept here; try again shortly.',
+      'database',
+    );
+  return answer(500, 'Something went wrong on our side. What you wrote is kept here; try again.', 'internal');
 }
 
 /** A route for anybody: opens the application and turns errors into answers with a message for the user. */
 export function publicHandler<T>(work: (event: H3Event, app: Application) => Promise<T>) {
   return defineEventHandler(async (event) => {
     try {
+      checkParams(event);
       return await work(event, await useApplication());
     } catch (error) {
       throw answerError(error);
@@ -55,24 +71,87 @@ export function publicHandler<T>(work: (event: H3Event, app: Application) => Pro
 export function ownerHandler<T>(work: (event: H3Event, context: Context) => Promise<T>) {
   return publicHandler(async (event, app) => {
     const { user } = await getUserSession(event);
-    if (!user) throw new UserError('Sign in first.', 401, { code: 'signed-out' });
-    return work(event, { app, owner: user.id, id: getRouterParam(event, 'id') ?? '' });
+    if (!user?.session || !(await seeSession(app, user.id, user.session)))
+      throw new UserError('Sign in first.', 401, { code: 'signed-out' });
+    return work(event, { app, owner: user.id, session: user.session, id: getRouterParam(event, 'id') ?? '' });
   });
 }
 
-/** The body of a request as `schema` has it: unknown fields dropped. @throws ValidationError */
-export async function bodyOf<T>(event: H3Event, schema: Schema<T>): Promise<T> {
-  return schema.validate((await readBody(event)) ?? {}, { abortEarly: false, stripUnknown: true });
+/** The forms of what stands in addresses: ids, digests of files, numbers. */
+const PARAMS: Record<string, RegExp> = {
+  id: /^[0-9a-z]{26}$/,
+  file: /^[0-9a-f]{64}$/,
+  index: /^\d{1,6}$/,
+  position: /^\d{1,9}$/,
+  format: /^[a-z]{1,10}$/,
+};
+
+/** What cannot be an id names nothing, and the database is not asked about it. */
+function checkParams(event: H3Event): void {
+  for (const [name, value] of Object.entries(event.context.params ?? {}))
+    if (PARAMS[name] && !PARAMS[name].test(value)) throw notFound('page');
+}
+
+/** What a body may have where nothing else is said, in bytes. */
+const ORDINARY = 1_000_000;
+/** The same for wording with its answers, and for a lookup with its rows. */
+export const DOCUMENT_BYTES = 12_000_000;
+export const TABLE_BYTES = 60_000_000;
+/** Objects that come from elsewhere have only fields of their own. */
+const NO_FIELDS = new Set(['__proto__', 'constructor', 'prototype', 'toString', 'valueOf', 'toJSON']);
+
+function hasOddField(json: unknown): boolean {
+  const open = [json];
+  while (open.length) {
+    const value = open.pop();
+    if (typeof value !== 'object' || value === null) continue;
+    if (!Array.isArray(value) && Object.keys(value).some((name) => NO_FIELDS.has(name))) return true;
+    for (const part of Object.values(value)) if (typeof part === 'object' && part !== null) open.push(part);
+  }
+  return false;
+}
+
+const unreadable = () => new UserError('This request could not be read.', 400, { code: 'invalid' });
+
+/**
+ * The body of a request as `schema` has it: unknown fields dropped. It is read no further than `limit`.
+ * @throws UserError 413 when it is larger, 400 when it is no JSON; ValidationError when it is not as it should be
+ */
+export async function bodyOf<T>(event: H3Event, schema: Schema<T>, limit = ORDINARY): Promise<T> {
+  const bytes = await rawBodyOf(event, limit, `This is larger than ${fileSize(limit)}, more than can be taken here.`);
+  let json: unknown = {};
+  try {
+    if (bytes.length) json = JSON.parse(bytes.toString('utf8'));
+  } catch {
+    throw unreadable();
+  }
+  if (isTooDeep(json) || hasOddField(json)) throw unreadable();
+  return validated(schema, json ?? {});
 }
 
 /** The query of a request as `schema` has it. @throws ValidationError */
 export async function queryOf<T>(event: H3Event, schema: Schema<T>): Promise<T> {
-  return schema.validate(getQuery(event), { abortEarly: false, stripUnknown: true });
+  return validated(schema, getQuery(event));
+}
+
+async function validated<T>(schema: Schema<T>, value: unknown): Promise<T> {
+  try {
+    return await schema.validate(value, { abortEarly: false, stripUnknown: true });
+  } catch (error) {
+    if (error instanceof ValidationError) throw error;
+    // A schema that stumbles over what it is given has not accepted it.
+    noteFault('Schema', error);
+    throw new UserError('This could not be read.', 422, { code: 'invalid' });
+  }
 }
 
 /** The bytes of a request, read no further than `limit`. @throws UserError 413 with `message` when there are more. */
 export async function rawBodyOf(event: H3Event, limit: number, message: string): Promise<Buffer> {
-  const tooLarge = () => new UserError(message, 413, { code: 'too-large' });
+  const tooLarge = () => {
+    // What is still coming is not waited for.
+    setResponseHeader(event, 'Connection', 'close');
+    return new UserError(message, 413, { code: 'too-large' });
+  };
   if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw tooLarge();
   const chunks: Buffer[] = [];
   let size = 0;
@@ -99,7 +178,7 @@ export function progressLines<T>(event: H3Event, work: AsyncGenerator<T>, broken
         if (done) controller.close();
         else controller.enqueue(line(value));
       } catch (error) {
-        if (!event.node.req.destroyed) console.error(error);
+        if (!event.node.req.destroyed) noteFault('Progress', error);
         controller.enqueue(line(broken));
         controller.close();
       }

@@ -1,9 +1,10 @@
 import { object, string, type InferType } from 'yup';
 import { addressProblem } from '../../core/message/address';
+import { locale, timeZone } from './region';
+import { trimmed } from './text';
 
-const address = string()
-  .trim()
-  .lowercase()
+const address = trimmed()
+  .transform((value) => (typeof value === 'string' ? value.toLowerCase() : value))
   .required('Type your e-mail address.')
   .max(320, 'This address is too long.')
   .test(
@@ -13,11 +14,11 @@ const address = string()
   );
 
 export const signUpSchema = object({
-  name: string().trim().required('Type your name, as clients know you.').max(200, 'This name is too long.'),
+  name: trimmed().required('Type your name, as clients know you.').max(200, 'This name is too long.'),
   address,
   password: string().required('Choose a password.').min(10, 'A password needs at least 10 characters.').max(500),
-  locale: string().trim().max(35).default('en-GB'),
-  timeZone: string().trim().max(64).default('UTC'),
+  locale: locale().default('en-GB'),
+  timeZone: timeZone().default('UTC'),
 });
 
 export const signInSchema = object({

@@ -3,6 +3,7 @@ import { lookupSchema } from './lookup';
 import { noteSchema } from './note';
 import { personSchema } from './person';
 import { settingsSchema } from './settings';
+import { trimmed } from './text';
 
 /** The largest file brought into the library, in bytes. */
 export const IMPORT_LIMIT = 100_000_000;
@@ -11,34 +12,36 @@ const key = string().required().max(100);
 
 export const bundleShelfSchema = object({
   key,
-  name: string().trim().required('A shelf needs a name.').max(100, 'A name has at most 100 characters.'),
-  description: string().trim().defined().max(500).default(''),
+  name: trimmed().required('A shelf needs a name.').max(100, 'A name has at most 100 characters.'),
+  description: trimmed().defined().max(500).default(''),
   /** The key of the shelf around it. */
   inside: string().nullable().max(100).default(null),
 });
 
 export const bundleLookupSchema = lookupSchema.shape({ key });
 
-const when = number().integer().min(0);
+const when = number().integer().min(0).max(Number.MAX_SAFE_INTEGER);
 const wording = noteSchema.omit(['shelfId', 'pinned']);
 
 export const bundleNoteSchema = wording.shape({
   /** The key of its shelf. */
   shelf: string().nullable().max(100).default(null),
   /** Its place among the pinned notes; null when it is not pinned. */
-  pin: number().integer().nullable().default(null),
-  used: number().integer().min(0).default(0),
+  pin: number().integer().min(0).max(2_000_000_000).nullable().default(null),
+  used: number().integer().min(0).max(2_000_000_000).default(0),
   lastUsed: when.default(0),
   created: when.nullable().default(null),
   updated: when.nullable().default(null),
   /** Its former wordings, the latest first. */
-  former: array(wording.shape({ version: number().integer().min(1).required(), madeAt: when.required() }))
+  former: array(
+    wording.shape({ version: number().integer().min(1).max(2_000_000_000).required(), madeAt: when.required() }),
+  )
     .required()
     .default([]),
 });
 
 export const bundlePersonSchema = personSchema.omit(['version']).shape({
-  address: string().trim().required('A person needs an address.').max(320),
+  address: trimmed().required('A person needs an address.').max(320),
 });
 
 export const bundleSenderSchema = settingsSchema.omit(['version']);
@@ -60,7 +63,7 @@ export const bundleRequestSchema = object({
   past: boolean().default(false),
 });
 
-export const importFileSchema = object({ name: string().trim().required('A file needs a name.').max(500) });
+export const importFileSchema = object({ name: trimmed().required('A file needs a name.').max(500) });
 
 export const importChoicesSchema = object({
   choices: array(

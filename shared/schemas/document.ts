@@ -1,6 +1,8 @@
 import { mixed, array, number, object, string } from 'yup';
+import { wordingText } from '../../core/blank/blanks';
 import { DocumentError, FILE, parseDoc, type DocJson } from '../../core/note/schema';
 import { toLine } from '../../core/note/text';
+import { trimmed } from './text';
 
 /** The longest document taken, as JSON text, in characters. */
 export const DOCUMENT_LIMIT = 4_000_000;
@@ -15,11 +17,12 @@ export const bodyDoc = mixed<DocJson>({
       return this.createError({ message: 'This text is too long to keep as one piece.' });
     }
     try {
-      parseDoc(value);
+      // What its blanks may become is read too, since everything after this relies on it.
+      wordingText(parseDoc(value));
       return true;
     } catch (error) {
-      if (error instanceof DocumentError) return this.createError({ message: error.message });
-      throw error;
+      const message = error instanceof DocumentError ? error.message : 'This wording could not be read.';
+      return this.createError({ message });
     }
   });
 
@@ -45,7 +48,7 @@ export const mailboxes = array(
 export const attachments = array(
   object({
     file: string().required().matches(FILE, 'This is not a file that is kept here.'),
-    name: string().trim().required('A file needs a name.').max(200, 'The name of a file has at most 200 characters.'),
+    name: trimmed().required('A file needs a name.').max(200, 'The name of a file has at most 200 characters.'),
     type: string().defined().max(100).default('application/octet-stream'),
     size: number().integer().min(0).required(),
   }),

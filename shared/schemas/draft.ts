@@ -1,34 +1,32 @@
 import { boolean, mixed, number, object, string, type InferType } from 'yup';
 import type { Fills } from '../../core/blank/fill';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
+import { isRecord } from './text';
 
 export const DRAFT_MODES = ['new', 'reply', 'reply-all'] as const;
 export type DraftMode = (typeof DRAFT_MODES)[number];
 
-const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 const isAnswer = (value: unknown) =>
   typeof value === 'string' || (Array.isArray(value) && value.every((part) => typeof part === 'string'));
 const isBlank = (value: unknown) =>
   isRecord(value) && typeof value.label === 'string' && typeof value.kind === 'string' && isRecord(value.options);
 
+const isFill = ({ note, noteVersion, blanks, answers, passages }: Record<string, unknown>): boolean =>
+  (note === undefined || typeof note === 'string') &&
+  (noteVersion === undefined || Number.isInteger(noteVersion)) &&
+  Array.isArray(blanks) &&
+  blanks.every(isBlank) &&
+  isRecord(answers) &&
+  Object.values(answers).every(isAnswer) &&
+  isRecord(passages) &&
+  Object.values(passages).every((on) => typeof on === 'boolean');
+
 /** The insertions of the draft: their blanks, the answers of the fill list, the passages switched by hand. */
 const fills = mixed<Fills>((value): value is Fills => isRecord(value))
   .required()
   .test('fills', 'The answers could not be read.', (value) =>
-    Object.values(value ?? {}).every(
-      ({ note, noteVersion, blanks, answers, passages }) =>
-        (note === undefined || typeof note === 'string') &&
-        (noteVersion === undefined || Number.isInteger(noteVersion)) &&
-        Array.isArray(blanks) &&
-        blanks.every(isBlank) &&
-        isRecord(answers) &&
-        Object.values(answers).every(isAnswer) &&
-        isRecord(passages) &&
-        Object.values(passages).every((on) => typeof on === 'boolean'),
-    ),
+    Object.values(value ?? {}).every((fill) => isRecord(fill) && isFill(fill)),
   );
-
 export const newDraftSchema = object({
   mode: string().oneOf(DRAFT_MODES).required(),
   originalId: string().nullable().max(26).default(null),

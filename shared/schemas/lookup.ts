@@ -1,21 +1,20 @@
 import { array, mixed, number, object, string, type InferType } from 'yup';
 import { COLUMN_TYPES, keyProblems, type Column, type ColumnType, type Row } from '../../core/lookup/lookup';
 import { blankKey } from '../../core/blank/key';
+import { isRecord, trimmed } from './text';
 
 export const ROW_LIMIT = 50_000;
 
 const column = object({
   id: string().required().max(40),
-  name: string().trim().required('A column needs a name.').max(100, 'A column name has at most 100 characters.'),
+  name: trimmed().required('A column needs a name.').max(100, 'A column name has at most 100 characters.'),
   type: mixed<ColumnType>().oneOf(COLUMN_TYPES, 'This is not a type of column.').required(),
 });
 
 function isRows(value: unknown): value is Row[] {
   return (
     Array.isArray(value) &&
-    value.every(
-      (row) => typeof row === 'object' && row !== null && Object.values(row).every((cell) => typeof cell === 'string'),
-    )
+    value.every((row) => isRecord(row) && Object.values(row).every((cell) => typeof cell === 'string'))
   );
 }
 
@@ -25,7 +24,7 @@ const list = (rows: number[]) => {
 };
 
 export const lookupSchema = object({
-  name: string().trim().required('A lookup needs a name.').max(100, 'A name has at most 100 characters.'),
+  name: trimmed().required('A lookup needs a name.').max(100, 'A name has at most 100 characters.'),
   columns: array(column)
     .required()
     .min(1, 'A lookup needs a column.')
@@ -65,7 +64,7 @@ export const lookupChangeSchema = lookupSchema.shape({ version: number().integer
 /** A row's key that was changed, to be carried through the notes that name it. */
 export const keyChangeSchema = object({
   from: string().required().max(5000),
-  to: string().trim().required('The new key is empty.').max(5000),
+  to: trimmed().required('The new key is empty.').max(5000),
 });
 
 export type LookupInput = Omit<InferType<typeof lookupSchema>, 'columns'> & { columns: Column[] };

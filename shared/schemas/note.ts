@@ -1,16 +1,16 @@
 import { array, boolean, number, object, string, type InferType } from 'yup';
 import { emptyDoc } from '../../core/note/schema';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
+import { trimmed } from './text';
 
 const id = string().required().max(26);
 const shelfId = string().nullable().max(26).default(null);
 const ids = array(id).required().min(1, 'No note is chosen.').max(20_000);
 
 export const noteSchema = object({
-  name: string().trim().required('A note needs a name.').max(200, 'A name has at most 200 characters.'),
-  description: string().trim().defined().max(500, 'A description has at most 500 characters.').default(''),
-  cue: string()
-    .trim()
+  name: trimmed().required('A note needs a name.').max(200, 'A name has at most 200 characters.'),
+  description: trimmed().defined().max(500, 'A description has at most 500 characters.').default(''),
+  cue: trimmed()
     .defined()
     .max(20, 'A cue has at most 20 characters.')
     .matches(/^\S*$/, 'A cue is one word, without spaces.')

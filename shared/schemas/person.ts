@@ -1,8 +1,9 @@
-import { number, object, string, type InferType } from 'yup';
+import { number, object, type InferType } from 'yup';
 import { addressProblem } from '../../core/message/address';
 import { ownFields } from './fields';
+import { trimmed } from './text';
 
-const line = (title: string) => string().trim().defined().max(200, `${title} has at most 200 characters.`).default('');
+const line = (title: string) => trimmed().defined().max(200, `${title} has at most 200 characters.`).default('');
 
 export const personSchema = object({
   version: number().integer().required(),
@@ -16,8 +17,7 @@ export const personSchema = object({
 /** Somebody to keep something with who is not known yet. */
 export const newPersonSchema = object({
   name: line('A name'),
-  address: string()
-    .trim()
+  address: trimmed()
     .required()
     .max(320)
     .test('address', 'This cannot be an address.', (value) => !value || !addressProblem(value)),

@@ -3,36 +3,17 @@ import { isDay } from '../../core/calendar/day';
 import { isCurrency } from '../../core/number/format';
 import { bodyDoc } from './document';
 import { ownFields } from './fields';
-
-function isLocale(value: string | undefined): boolean {
-  try {
-    return Boolean(value) && Intl.getCanonicalLocales(value).length === 1;
-  } catch {
-    return false;
-  }
-}
-
-function isTimeZone(value: string | undefined): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: value });
-    return Boolean(value);
-  } catch {
-    return false;
-  }
-}
+import { locale, timeZone } from './region';
+import { trimmed } from './text';
 
 export const settingsSchema = object({
   version: number().integer().required(),
-  name: string()
-    .trim()
-    .required('Your name stands in every message; it cannot be empty.')
-    .max(200, 'This name is too long.'),
-  locale: string().required().test('locale', 'This is not a language and region, such as en-GB.', isLocale),
-  timeZone: string().required().test('zone', 'This is not a time zone, such as Europe/London.', isTimeZone),
+  name: trimmed().required('Your name stands in every message; it cannot be empty.').max(200, 'This name is too long.'),
+  locale: locale().required(),
+  timeZone: timeZone().required(),
   fields: ownFields.required(),
-  currency: string()
-    .trim()
-    .uppercase()
+  currency: trimmed()
+    .transform((value) => (typeof value === 'string' ? value.toUpperCase() : value))
     .test('currency', 'This is not a currency, such as EUR or GBP.', isCurrency)
     .default('EUR'),
   /** Weekdays nobody works: Monday 1 to Sunday 7. */
@@ -40,7 +21,7 @@ export const settingsSchema = object({
   daysOff: array(
     object({
       day: string().required().test('day', 'This is not a day that exists.', isDay),
-      name: string().trim().defined().max(60, 'A name has at most 60 characters.').default(''),
+      name: trimmed().defined().max(60, 'A name has at most 60 characters.').default(''),
     }),
   )
     .required()

@@ -1,6 +1,7 @@
 declare module '#auth-utils' {
   interface User {
     id: string;
+    session: string;
   }
 }
 

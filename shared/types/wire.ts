@@ -256,10 +256,21 @@ export interface Draft extends DraftRow {
 /** What became of a message that was sent. */
 export interface Sending {
   id: string;
-  state: 'queued' | 'handing' | 'sent' | 'refused' | 'unsure';
+  state: 'queued' | 'handing' | 'unanswered' | 'sent' | 'refused' | 'unsure';
   problem: string;
   draftId: string;
   sentMessageId: string | null;
+}
+
+/** A browser that is signed in. */
+export interface SessionInfo {
+  id: string;
+  /** What the browser says of itself. */
+  browser: string;
+  createdAt: number;
+  seenAt: number;
+  /** The one that asks. */
+  current: boolean;
 }
 
 /** What an error answer carries beside its message. */

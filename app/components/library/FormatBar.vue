@@ -3,7 +3,7 @@ import type { Editor } from '@tiptap/vue-3';
 import { AlignCenter, Bold, Italic, Link2, List, ListOrdered, RemoveFormatting, Underline } from 'lucide-vue-next';
 import { plainDoc } from '../../../core/note/plain';
 import { parseDoc } from '../../../core/note/schema';
-import { isSafeLink } from '../../../core/note/link';
+import { linkTo } from '../../../core/note/link';
 
 const props = defineProps<{ editor: Editor }>();
 
@@ -79,12 +79,8 @@ function openLink() {
 
 function setLink() {
   const typed = href.value.trim();
-  const address = /^[^\s@]+@[^\s@]+$/.test(typed)
-    ? `mailto:${typed}`
-    : /^[a-z][a-z+.-]*:/i.test(typed) || !typed
-      ? typed
-      : `https://${typed}`;
-  if (address && !isSafeLink(address)) {
+  const address = linkTo(typed);
+  if (typed && !address) {
     wrong.value = 'A link leads to a web page, an e-mail address or a telephone number.';
     return;
   }

@@ -3,6 +3,6 @@ import { enterDemo } from '../../services/demo';
 /** One click into the demo account, where this installation has one. */
 export default publicHandler(async (event, app) => {
   const account = await enterDemo(app, passwords, Boolean(useRuntimeConfig().demo));
-  await setUserSession(event, { user: { id: account.id } });
+  await enter(event, app, account);
   return account;
 });

@@ -1,8 +1,9 @@
 import { accountOf } from '../../services/accounts';
+import { seeSession } from '../../services/sessions';
 
 /** Who is signed in; null for nobody. */
 export default publicHandler(async (event, app) => {
   const { user } = await getUserSession(event);
-  const account = user ? await accountOf(app, user.id) : null;
-  return { account, demo: Boolean(useRuntimeConfig().demo) };
+  const goesOn = user?.session ? await seeSession(app, user.id, user.session) : false;
+  return { account: goesOn ? await accountOf(app, user!.id) : null, demo: Boolean(useRuntimeConfig().demo) };
 });

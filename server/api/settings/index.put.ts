@@ -2,5 +2,5 @@ import { settingsSchema } from '#shared/schemas/settings';
 import { changeSettings } from '../../services/accounts';
 
 export default ownerHandler(async (event, { app, owner }) =>
-  changeSettings(app, owner, await bodyOf(event, settingsSchema)),
+  changeSettings(app, owner, await bodyOf(event, settingsSchema, DOCUMENT_BYTES)),
 );

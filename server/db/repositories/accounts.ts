@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { addressKey } from '../../../core/message/address';
 import type { DocJson } from '../../../core/note/schema';
 import { json, num } from '../rows';
+import { inTransaction } from '../transaction';
 
 export interface AccountRow {
   id: string;
@@ -39,7 +40,7 @@ export async function insertAccount(
   settings: Omit<SettingsRow, 'version' | 'pictureLimit' | 'attachmentLimit'>,
   now: number,
 ) {
-  await db.transaction(async (trx) => {
+  await inTransaction(db, async (trx) => {
     await trx('accounts').insert({
       id: account.id,
       address: account.address,
@@ -112,23 +113,34 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
   return changed === 1;
 }
 
-/** Failed sign-ins for an address since the last that succeeded. */
-export async function failures(db: Knex, address: string): Promise<{ failures: number; lastAt: number }> {
-  const row = await db('sign_in_attempts')
-    .where({ address_key: addressKey(address) })
-    .first();
-  return { failures: num(row?.failures), lastAt: num(row?.last_at) };
+/**
+ * Takes one try to sign in, of many at once one after the other: counted, unless `wait` says that it comes too early.
+ * @param wait how many milliseconds to wait after so many failures
+ * @returns how many milliseconds are still to wait; 0 when the try may be made
+ */
+export async function takeTry(
+  trx: Knex.Transaction,
+  address: string,
+  origin: string,
+  now: number,
+  wait: (failures: number) => number,
+): Promise<number> {
+  const where = { address_key: addressKey(address), origin };
+  await trx('sign_in_attempts')
+    .insert({ ...where, failures: 0, last_at: 0 })
+    .onConflict(['address_key', 'origin'])
+    .ignore();
+  const row = await trx('sign_in_attempts').where(where).forUpdate().first();
+  const left = num(row.last_at) + wait(num(row.failures)) - now;
+  if (left > 0) return left;
+  await trx('sign_in_attempts')
+    .where(where)
+    .update({ failures: num(row.failures) + 1, last_at: now });
+  return 0;
 }
 
-export async function addFailure(db: Knex, address: string, now: number): Promise<void> {
+export async function clearFailures(db: Knex, address: string, origin: string): Promise<void> {
   await db('sign_in_attempts')
-    .insert({ address_key: addressKey(address), failures: 1, last_at: now })
-    .onConflict('address_key')
-    .merge({ failures: db.raw('failures + 1'), last_at: now });
-}
-
-export async function clearFailures(db: Knex, address: string): Promise<void> {
-  await db('sign_in_attempts')
-    .where({ address_key: addressKey(address) })
+    .where({ address_key: addressKey(address), origin })
     .delete();
 }

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { isDuplicate } from '../connect';
+import { insertBytes } from '../bytes';
 import { newId } from '../id';
 import { json, num } from '../rows';
 
@@ -13,31 +13,45 @@ export interface Delivery {
   receivedAt: number;
 }
 
-/** Takes a delivery in once; false when this message was received before. */
-export async function insertDelivery(db: Knex, owner: string, delivery: Omit<Delivery, 'id'>): Promise<boolean> {
-  try {
-    await db('deliveries').insert({
-      id: newId(),
-      owner,
-      message_id: delivery.messageId.slice(0, 700),
-      envelope_from: delivery.envelopeFrom,
-      envelope_to: JSON.stringify(delivery.envelopeTo),
-      raw: delivery.raw,
-      received_at: delivery.receivedAt,
-    });
-    return true;
-  } catch (error) {
-    if (isDuplicate(error)) return false;
-    throw error;
+/**
+ * Takes a delivery in. A message that was received before is not received again; only recipients it was not received for
+ * are added.
+ * @returns the recipients it is new for
+ */
+export async function takeDelivery(
+  trx: Knex.Transaction,
+  owner: string,
+  delivery: Omit<Delivery, 'id'>,
+): Promise<string[]> {
+  const messageId = delivery.messageId.slice(0, 700);
+  const known = await trx('deliveries').where({ owner, message_id: messageId }).forUpdate().first('id', 'envelope_to');
+  if (known) {
+    const had = json<string[]>(known.envelope_to);
+    const fresh = delivery.envelopeTo.filter((address) => !had.includes(address));
+    if (fresh.length)
+      await trx('deliveries')
+        .where({ owner, id: known.id })
+        .update({ envelope_to: JSON.stringify([...had, ...fresh]) });
+    return fresh;
   }
+  await insertBytes(trx, 'deliveries', {
+    id: newId(),
+    owner,
+    message_id: messageId,
+    envelope_from: delivery.envelopeFrom,
+    envelope_to: JSON.stringify(delivery.envelopeTo),
+    raw: delivery.raw,
+    received_at: delivery.receivedAt,
+  });
+  return delivery.envelopeTo;
 }
 
-export async function wasDelivered(db: Knex, owner: string, messageId: string): Promise<boolean> {
-  return Boolean(
-    await db('deliveries')
-      .where({ owner, message_id: messageId.slice(0, 700) })
-      .first('id'),
-  );
+/** For whom a message was received; nobody when it was not. */
+export async function deliveredTo(db: Knex, owner: string, messageId: string): Promise<string[]> {
+  const row = await db('deliveries')
+    .where({ owner, message_id: messageId.slice(0, 700) })
+    .first('envelope_to');
+  return row ? json<string[]>(row.envelope_to) : [];
 }
 
 export async function listDeliveries(db: Knex, owner: string): Promise<Delivery[]> {

@@ -3,6 +3,7 @@ import type { Folder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
 import type { Mailbox } from '../../../core/message/address';
 import { insertBytes } from '../bytes';
+import { isDuplicate } from '../connect';
 import { json, num } from '../rows';
 
 /** What a message's answer depends on, from the derived columns. */
@@ -66,14 +67,12 @@ function toRow(row: Record<string, unknown>): MessageRow {
 
 /** Stores a message with its bytes; the id of the one already there when these bytes are known. */
 export async function insertMessage(
-  db: Knex,
+  trx: Knex.Transaction,
   owner: string,
   message: NewMessage,
 ): Promise<{ id: string; added: boolean }> {
-  const known = await db('messages').where({ owner, digest: message.digest }).first('id');
-  if (known) return { id: String(known.id), added: false };
   const from = message.from[0] ?? { name: '', address: '' };
-  await db.transaction(async (trx) => {
+  try {
     await trx('messages').insert({
       id: message.id,
       owner,
@@ -98,8 +97,13 @@ export async function insertMessage(
       answered: message.answered,
       broken: message.broken.slice(0, 500),
     });
-    await insertBytes(trx, 'message_sources', { message_id: message.id, owner, raw: message.raw });
-  });
+  } catch (error) {
+    const known =
+      isDuplicate(error) && (await trx('messages').where({ owner, digest: message.digest }).forShare().first('id'));
+    if (!known) throw error;
+    return { id: String(known.id), added: false };
+  }
+  await insertBytes(trx, 'message_sources', { message_id: message.id, owner, raw: message.raw });
   return { id: message.id, added: true };
 }
 

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { BinRow, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteInput, NoteUse, Wording } from '#shared/schemas/note';
 import { addressKey } from '../../../core/message/address';
+import { cueKey } from '../../../core/note/cue';
 import { json, num, PORTION, portions } from '../rows';
 
 export interface NoteContent extends NoteInput {
@@ -70,6 +71,7 @@ function columns(note: NoteContent) {
     name: note.name,
     description: note.description,
     cue: note.cue,
+    cue_key: cueKey(note.cue),
     shelf_id: note.shelfId,
     subject: JSON.stringify(note.subject),
     body: JSON.stringify(note.body),
@@ -159,16 +161,16 @@ export async function notesNamed(db: Knex, owner: string, names: string[]): Prom
   return found;
 }
 
-/** Which of the cues belong to other notes: the names of those, by cue in small letters. */
+/** Which of the cues belong to other notes: the names of those, by the {@link cueKey}. */
 export async function cuesTaken(db: Knex, owner: string, cues: string[], except = ''): Promise<Map<string, string>> {
   const found = new Map<string, string>();
-  for (const some of portions(cues.filter(Boolean))) {
+  for (const some of portions([...new Set(cues.map(cueKey))].filter(Boolean))) {
     const rows = await db('notes')
       .where({ owner })
       .whereIn('live_cue', some)
       .whereNot({ id: except })
-      .select('cue', 'name');
-    for (const { cue, name } of rows) found.set(String(cue).toLowerCase(), String(name));
+      .select('live_cue', 'name');
+    for (const { live_cue: key, name } of rows) found.set(String(key), String(name));
   }
   return found;
 }
@@ -231,8 +233,8 @@ export async function setNotesDeleted(db: Knex, owner: string, ids: string[], at
         owner,
         coming.map(({ cue }) => String(cue)),
       );
-      const without = coming.filter(({ cue }) => taken.has(String(cue).toLowerCase())).map(({ id }) => id);
-      await db('notes').where({ owner }).whereIn('id', without).update({ cue: '' });
+      const without = coming.filter(({ cue }) => taken.has(cueKey(String(cue)))).map(({ id }) => id);
+      await db('notes').where({ owner }).whereIn('id', without).update({ cue: '', cue_key: '' });
       void query.whereNotNull('deleted_at');
     } else void query.whereNull('deleted_at');
     count += await query.update({ deleted_at: at, version: db.raw('version + 1') });

@@ -1,17 +1,31 @@
 import type { Knex } from 'knex';
 import type { Sending } from '#shared/types/wire';
+import { insertBytes } from '../bytes';
 import { json, num } from '../rows';
 
-export interface OutboxItem extends Sending {
+/** What became of the message for one recipient. */
+export interface Recipient {
+  address: string;
+  state: 'waiting' | 'accepted' | 'refused';
+  reason: string;
+}
+
+export interface OutboxItem {
+  id: string;
   owner: string;
   /** Names the press of Send it came from. */
   key: string;
+  draftId: string;
   originalId: string | null;
   messageId: string;
   envelopeFrom: string;
-  envelopeTo: string[];
+  recipients: Recipient[];
   raw: Buffer;
+  state: Sending['state'];
   attempts: number;
+  problem: string;
+  sentMessageId: string | null;
+  createdAt: number;
 }
 
 function toItem(row: Record<string, unknown>): OutboxItem {
@@ -23,22 +37,23 @@ function toItem(row: Record<string, unknown>): OutboxItem {
     originalId: (row.original_id as string | null) ?? null,
     messageId: String(row.message_id),
     envelopeFrom: String(row.envelope_from),
-    envelopeTo: json(row.envelope_to),
+    recipients: json(row.recipients),
     raw: row.raw as Buffer,
     state: row.state as Sending['state'],
     attempts: num(row.attempts),
     problem: String(row.problem),
     sentMessageId: (row.sent_message_id as string | null) ?? null,
+    createdAt: num(row.created_at),
   };
 }
 
 export async function insertOutbox(
-  trx: Knex,
+  trx: Knex.Transaction,
   owner: string,
-  item: Pick<OutboxItem, 'id' | 'key' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'envelopeTo' | 'raw'>,
+  item: Pick<OutboxItem, 'id' | 'key' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'recipients' | 'raw'>,
   now: number,
 ) {
-  await trx('outbox').insert({
+  await insertBytes(trx, 'outbox', {
     id: item.id,
     owner,
     draft_id: item.draftId,
@@ -46,7 +61,7 @@ export async function insertOutbox(
     idempotency_key: item.key,
     message_id: item.messageId,
     envelope_from: item.envelopeFrom,
-    envelope_to: JSON.stringify(item.envelopeTo),
+    recipients: JSON.stringify(item.recipients),
     raw: item.raw,
     state: 'queued',
     next_try_at: now,
@@ -55,8 +70,25 @@ export async function insertOutbox(
   });
 }
 
+/** Everything of an item but its bytes. */
+const WITHOUT_BYTES = [
+  'id',
+  'owner',
+  'idempotency_key',
+  'draft_id',
+  'original_id',
+  'message_id',
+  'envelope_from',
+  'recipients',
+  'state',
+  'attempts',
+  'problem',
+  'sent_message_id',
+  'created_at',
+];
+
 export async function outboxByKey(db: Knex, owner: string, key: string): Promise<OutboxItem | null> {
-  const row = await db('outbox').where({ owner, idempotency_key: key }).first();
+  const row = await db('outbox').where({ owner, idempotency_key: key }).first(WITHOUT_BYTES);
   return row ? toItem(row) : null;
 }
 
@@ -66,26 +98,54 @@ export async function outboxOfDraft(db: Knex, owner: string, draftId: string): P
     .where({ owner, draft_id: draftId })
     .orderBy('created_at', 'desc')
     .orderBy('id', 'desc')
-    .first();
+    .first(WITHOUT_BYTES);
   return row ? toItem(row) : null;
 }
 
 export async function outboxById(db: Knex, owner: string, id: string): Promise<OutboxItem | null> {
-  const row = await db('outbox').where({ owner, id }).first();
+  const row = await db('outbox').where({ owner, id }).first(WITHOUT_BYTES);
   return row ? toItem(row) : null;
+}
+
+/** The same, held until the transaction ends. */
+export async function lockOutbox(trx: Knex.Transaction, owner: string, id: string): Promise<OutboxItem | null> {
+  const row = await trx('outbox').where({ owner, id }).forUpdate().first(WITHOUT_BYTES);
+  return row ? toItem(row) : null;
+}
+
+/** The message of an item. */
+export async function outboxBytes(db: Knex, owner: string, id: string): Promise<Buffer> {
+  return (await db('outbox').where({ owner, id }).first('raw'))!.raw as Buffer;
 }
 
 /**
  * Claims an item for one try: of several processes one gets it. A claim lasts until `until`; an item whose process was
  * killed is free again afterwards.
+ * @returns the item as it was before, null when it is not due or somebody else has it
  */
-export async function claimOutbox(db: Knex, owner: string, id: string, now: number, until: number): Promise<boolean> {
-  const changed = await db('outbox')
+export async function claimOutbox(
+  trx: Knex.Transaction,
+  owner: string,
+  id: string,
+  now: number,
+  until: number,
+): Promise<OutboxItem | null> {
+  const before = await trx('outbox')
     .where({ owner, id })
-    .whereIn('state', ['queued', 'handing'])
+    .whereIn('state', ['queued', 'handing', 'unanswered'])
     .where('next_try_at', '<=', now)
-    .update({ state: 'handing', attempts: db.raw('attempts + 1'), next_try_at: until });
-  return changed === 1;
+    .forUpdate()
+    .first(WITHOUT_BYTES);
+  if (!before) return null;
+  await trx('outbox')
+    .where({ owner, id })
+    .update({ state: 'handing', attempts: trx.raw('attempts + 1'), next_try_at: until });
+  return { ...toItem(before), attempts: num(before.attempts) + 1 };
+}
+
+/** Makes a claim last longer while its work goes on. */
+export async function renewClaim(db: Knex, owner: string, id: string, until: number): Promise<void> {
+  await db('outbox').where({ owner, id, state: 'handing' }).update({ next_try_at: until });
 }
 
 export async function settleOutbox(
@@ -94,7 +154,7 @@ export async function settleOutbox(
   id: string,
   state: Sending['state'],
   problem: string,
-  more: { nextTryAt?: number; sentMessageId?: string } = {},
+  more: { nextTryAt?: number; sentMessageId?: string; recipients?: Recipient[] } = {},
 ) {
   await db('outbox')
     .where({ owner, id })
@@ -103,14 +163,16 @@ export async function settleOutbox(
       problem,
       ...(more.nextTryAt !== undefined && { next_try_at: more.nextTryAt }),
       ...(more.sentMessageId !== undefined && { sent_message_id: more.sentMessageId }),
+      ...(more.recipients && { recipients: JSON.stringify(more.recipients) }),
     });
 }
 
 /** What is due, over all accounts: only the periodic work asks this, and each item names its owner. */
 export async function dueOutbox(db: Knex, now: number, limit: number): Promise<{ id: string; owner: string }[]> {
   return db('outbox')
-    .whereIn('state', ['queued', 'handing'])
+    .whereIn('state', ['queued', 'handing', 'unanswered'])
     .where('next_try_at', '<=', now)
+    .orderBy('next_try_at')
     .select('id', 'owner')
     .limit(limit);
 }

@@ -1,15 +1,54 @@
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { addressKey } from '../../../core/message/address';
-import { accountById } from '../../db/repositories/accounts';
+import { accountById, type AccountRow } from '../../db/repositories/accounts';
 import { changeMessage, insertMessage, listMessages, messageWithSource } from '../../db/repositories/messages';
 import { meetPerson } from '../../db/repositories/people';
 import { newId } from '../../db/id';
+import { inTransaction } from '../../db/transaction';
 import { notFound } from '../../services/errors';
 import { runTask } from '../../work/pool';
-import type { MailboxPort } from '../ports';
+import type { Folder } from '#shared/schemas/message';
+import type { Derived } from '../parse';
+import type { AppendOptions, MailboxPort } from '../ports';
 
 const CUT = 'It is larger than 60 MB; what is beyond was not taken.';
+
+/** Stores a message that was read, and takes note of who it was exchanged with: both or neither. */
+export async function storeMessage(
+  trx: Knex.Transaction,
+  account: AccountRow,
+  folder: Folder,
+  { raw, derived }: { raw: Buffer; derived: Derived },
+  { seen = false, answered = false, receivedAt, cut = false }: AppendOptions = {},
+): Promise<{ id: string; added: boolean; broken: string }> {
+  const at = receivedAt ?? derived.sentAt ?? Date.now();
+  const broken = [derived.broken, cut ? CUT : ''].filter(Boolean).join(' ');
+  const { id, added } = await insertMessage(trx, account.id, {
+    ...derived,
+    id: newId(at > 0 ? at : Date.now()),
+    folder,
+    digest: createHash('sha256').update(raw).digest('hex'),
+    sentAt: derived.sentAt ?? at,
+    receivedAt: at,
+    attachments: derived.attachments.filter((part) => !part.inline).length,
+    seen,
+    answered,
+    broken,
+    raw,
+  });
+  if (added) {
+    const met = folder === 'sent' ? [...derived.to, ...derived.cc] : derived.from;
+    // In one order, so that two messages to the same people do not wait for each other.
+    const boxes = new Map(met.map((box) => [addressKey(box.address), box]));
+    for (const key of [...boxes.keys()].sort().slice(0, MET))
+      if (key && key !== addressKey(account.address)) await meetPerson(trx, account.id, boxes.get(key)!, at);
+  }
+  return { id, added, broken };
+}
+
+/** More people than this in one message are a list, and nobody met. */
+const MET = 100;
 
 /** The mailbox that ships with the application: one account's messages, kept in the database. */
 export function standInMailbox(db: Knex, owner: string): MailboxPort {
@@ -22,32 +61,10 @@ export function standInMailbox(db: Knex, owner: string): MailboxPort {
       return message;
     },
 
-    async append(folder, raw, { seen = false, answered = false, receivedAt, cut = false } = {}) {
+    async append(folder, raw, options) {
       const derived = await runTask('parse', { raw });
-      const broken = [derived.broken, cut ? CUT : ''].filter(Boolean).join(' ');
-      const account = await accountById(db, owner);
-      const at = receivedAt ?? derived.sentAt ?? Date.now();
-      const { id, added } = await insertMessage(db, owner, {
-        ...derived,
-        id: newId(at > 0 ? at : Date.now()),
-        folder,
-        digest: createHash('sha256').update(raw).digest('hex'),
-        sentAt: derived.sentAt ?? at,
-        receivedAt: at,
-        attachments: derived.attachments.filter((part) => !part.inline).length,
-        seen,
-        answered,
-        broken,
-        raw,
-      });
-      if (added) {
-        const met = folder === 'sent' ? [...derived.to, ...derived.cc] : derived.from;
-        for (const box of met) {
-          if (!box.address || addressKey(box.address) === addressKey(account?.address ?? '')) continue;
-          await meetPerson(db, owner, box, at);
-        }
-      }
-      return { id, added, broken };
+      const account = (await accountById(db, owner))!;
+      return inTransaction(db, (trx) => storeMessage(trx, account, folder, { raw, derived }, options));
     },
 
     async setFlags(id, flags) {

@@ -3,9 +3,10 @@ import type { Knex } from 'knex';
 import { SMTPServer } from 'smtp-server';
 import { addressProblem } from '../../../core/message/address';
 import { accountByAddress } from '../../db/repositories/accounts';
-import { insertDelivery } from '../../db/repositories/deliveries';
+import { takeDelivery } from '../../db/repositories/deliveries';
+import { inTransaction } from '../../db/transaction';
 import { runTask } from '../../work/pool';
-import { standInMailbox } from './mailbox';
+import { storeMessage } from './mailbox';
 
 /** What the post office takes in one message. */
 const SIZE_LIMIT = 25 * 1024 * 1024;
@@ -79,19 +80,20 @@ async function receive(
   envelope: { mailFrom: false | { address: string }; rcptTo: { address: string }[] },
   raw: Buffer,
 ): Promise<void> {
-  const { messageId } = await runTask('parse', { raw });
-  const to = envelope.rcptTo.map(({ address }) => address);
+  const derived = await runTask('parse', { raw });
   const receivedAt = Date.now();
-  const fresh = await insertDelivery(db, owner, {
-    messageId,
+  const delivery = {
+    messageId: derived.messageId,
     envelopeFrom: envelope.mailFrom ? envelope.mailFrom.address : '',
-    envelopeTo: to,
+    envelopeTo: envelope.rcptTo.map(({ address }) => address),
     raw,
     receivedAt,
+  };
+  // What was accepted is in every inbox it is for: both or neither.
+  await inTransaction(db, async (trx) => {
+    for (const address of await takeDelivery(trx, owner, delivery)) {
+      const account = await accountByAddress(trx, address);
+      if (account) await storeMessage(trx, account, 'inbox', { raw, derived }, { receivedAt });
+    }
   });
-  if (!fresh) return;
-  for (const address of to) {
-    const account = await accountByAddress(db, address);
-    if (account) await standInMailbox(db, account.id).append('inbox', raw, { receivedAt });
-  }
 }

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { wasDelivered } from '../../db/repositories/deliveries';
+import { deliveredTo } from '../../db/repositories/deliveries';
 import type { SenderPort } from '../ports';
 import { handOverBySmtp } from '../smtp';
 
@@ -12,6 +12,9 @@ export function standInSender(db: Knex, owner: string, office: { port: number; s
         envelope,
         raw,
       ),
-    wasAccepted: async (messageId) => ((await wasDelivered(db, owner, messageId)) ? 'yes' : 'no'),
+    async wasAccepted(messageId, to) {
+      const had = await deliveredTo(db, owner, messageId);
+      return to.every((address) => had.includes(address)) ? 'yes' : 'no';
+    },
   };
 }

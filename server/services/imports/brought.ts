@@ -5,6 +5,7 @@ import { BundleError } from '../../../core/library/bundle';
 import { DocumentError, type DocJson } from '../../../core/note/schema';
 import type { StagedItem } from '../../db/repositories/imports';
 import { UserError } from '../errors';
+import { noteFault } from '../fault';
 
 /** A thing of a file, before it is compared with what is in the library. */
 export type Fresh = Pick<StagedItem, 'kind' | 'name' | 'content'> & { problem?: string };
@@ -46,7 +47,7 @@ export const reason = (error: unknown): string => {
     error instanceof DocumentError
   )
     return error.message;
-  console.error('Import:', (error as Error).stack);
+  noteFault('Import', error);
   return 'It could not be read.';
 };
 

@@ -1,6 +1,7 @@
 import type { Note } from '#shared/types/wire';
 import type { LookupInput } from '#shared/schemas/lookup';
 import { renamed } from '../../../core/library/bundle';
+import { cueKey } from '../../../core/note/cue';
 import { insertItems, nextPosition, notesStaged, placesOf, type StagedItem } from '../../db/repositories/imports';
 import { listLookups, lookupById } from '../../db/repositories/lookups';
 import { cuesTaken, notesNamed } from '../../db/repositories/notes';
@@ -10,6 +11,7 @@ import { readSettings } from '../accounts';
 import type { Application } from '../application';
 import { wordingOf } from '../notes';
 import { breathe, remarksOn, type Fresh, type StagedNote } from './brought';
+import { inTransaction } from '../../db/transaction';
 
 /** What of two things must agree for them to be the same: all but the order of their fields, and what is left empty. */
 const canonical = (value: unknown): string =>
@@ -108,7 +110,7 @@ export async function stage(
         alike(spelled(other.source, other.content as StagedNote), spelled(source, note)),
       );
       if (twice) return { ...SAME };
-      const taken = cues.get(note.cue.toLowerCase());
+      const taken = cues.get(cueKey(note.cue));
       const problem = remarksOn(note, taken);
       return others.length ? { verdict: 'conflict', targetId: others[0]!.id, problem } : { problem };
     },
@@ -124,5 +126,5 @@ export async function stage(
       ...(await compare[kind](name, content as never)),
     });
   }
-  await db.transaction((trx) => insertItems(trx, owner, id, items));
+  await inTransaction(db, (trx) => insertItems(trx, owner, id, items));
 }

@@ -5,6 +5,7 @@ import type { LookupInput } from '#shared/schemas/lookup';
 import type { NoteInput } from '#shared/schemas/note';
 import type { Settings } from '#shared/schemas/settings';
 import { renamed } from '../../../core/library/bundle';
+import { cueKey } from '../../../core/note/cue';
 import { newId } from '../../db/id';
 import {
   countItems,
@@ -39,6 +40,7 @@ import { checkPlace } from '../shelves';
 import { bodyOf, reason, remarksOn, type StagedNote } from './brought';
 import { alike, factsOf, fold } from './compare';
 import { readImport } from './import';
+import { inTransaction } from '../../db/transaction';
 
 /** So many notes go in with one transaction; after a kill the import goes on behind the last of them. */
 const PORTION = 100;
@@ -52,7 +54,7 @@ export async function* runImport(app: Application, owner: string, id: string): A
   await readImport(app, owner, id);
   await setImportState(app.db, owner, id, 'running', app.now());
   for (;;) {
-    const { total, waiting, taken } = await app.db.transaction((trx) => takePortion({ ...app, db: trx }, owner, id));
+    const { total, waiting, taken } = await inTransaction(app.db, (trx) => takePortion({ ...app, db: trx }, owner, id));
     if (!taken) break;
     yield { done: total - waiting, total, finished: false, problem: '' };
   }
@@ -163,9 +165,9 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
         done.push({ position, problem: remarksOn(note, undefined) });
         continue;
       }
-      const taken = cues.get(note.cue.toLowerCase());
+      const taken = cues.get(cueKey(note.cue));
       const cue = taken === undefined ? note.cue : '';
-      if (cue) cues.set(cue.toLowerCase(), note.name);
+      if (cue) cues.set(cueKey(cue), note.name);
       const noteId = newId();
       fresh.push({
         ...noteContent({ ...input, cue }),
@@ -200,7 +202,7 @@ async function orderPins(app: Application, owner: string, id: string): Promise<v
   const pinned = await pinnedIds(app.db, owner);
   const before = pinned.filter((note) => !order.has(note));
   const behind = pinned.filter((note) => order.has(note)).sort((a, b) => order.get(a)! - order.get(b)!);
-  await app.db.transaction((trx) => setPinOrder(trx, owner, [...before, ...behind]));
+  await inTransaction(app.db, (trx) => setPinOrder(trx, owner, [...before, ...behind]));
 }
 
 /** Puts a wording in place of a note's; the former one stays in its history. The note keeps its shelf, pin and cue. */

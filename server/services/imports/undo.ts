@@ -10,6 +10,7 @@ import { bodyOf, type StagedNote } from './brought';
 import { alike } from './compare';
 import { readImport } from './import';
 import { keysOf } from './take';
+import { inTransaction } from '../../db/transaction';
 
 /**
  * Undoes an import as far as nothing of the user's own is lost by it, all or none: notes that came go into the bin,
@@ -19,8 +20,8 @@ import { keysOf } from './take';
 export async function undoImport(app: Application, owner: string, id: string): Promise<ImportUndone> {
   await readImport(app, owner, id);
   const keys = await keysOf(app, owner, id);
-  const undone: ImportUndone = { binned: 0, restored: 0, changed: 0, stay: 0 };
-  await app.db.transaction(async (trx) => {
+  return inTransaction(app.db, async (trx) => {
+    const undone: ImportUndone = { binned: 0, restored: 0, changed: 0, stay: 0 };
     await lockImport(trx, owner, id);
     const items = await itemsDone(trx, owner, id);
     const came = items.filter(({ kind, choice }) => kind === 'note' && choice === 'take');
@@ -60,8 +61,8 @@ export async function undoImport(app: Application, owner: string, id: string): P
       ({ kind, choice }) => ['lookup', 'person', 'sender'].includes(kind) && choice !== 'leave',
     ).length;
     await dropImport(trx, owner, id);
+    return undone;
   });
-  return undone;
 }
 
 async function dropEmptyShelf(

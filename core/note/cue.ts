@@ -1,0 +1,4 @@
+/** A cue as it is compared: whatever its case. `café` and `cafe` are two, since each is typed in its own way. */
+export function cueKey(cue: string): string {
+  return cue.trim().normalize('NFC').toLowerCase();
+}

@@ -1,0 +1,6 @@
+import { endSession } from '../../services/sessions';
+
+export default ownerHandler(async (_event, { app, owner, id }) => {
+  await endSession(app, owner, id);
+  return { ok: true };
+});

@@ -1,0 +1,89 @@
+import type { Draft } from '#shared/types/wire';
+import { attribution } from '../../core/message/quote';
+import { replyThread } from '../../core/message/reply';
+import { parseDoc, picturesIn, type DocJson } from '../../core/note/schema';
+import { fileSize } from '../../core/number/size';
+import type { AccountRow } from '../db/repositories/accounts';
+import { fileByDigest } from '../db/repositories/files';
+import { messageThread } from '../db/repositories/messages';
+import { composeLetter, type Letter } from '../mail/compose';
+import { runTask } from '../work/pool';
+import { readSettings } from './accounts';
+import type { Application } from './application';
+import { UserError } from './errors';
+
+/**
+ * A message with more bytes than this, as it travels, is refused by many post offices (common practice, no source). Files
+ * grow by a third on the way, since mail carries them as text (RFC 2045 6.8).
+ */
+export const MESSAGE_LIMIT = 25_000_000;
+const ENCODED = 77 / 57;
+
+const tooLarge = (size: number, also = '') =>
+  new UserError(
+    `Not sent: as it travels the message is ${fileSize(size)}; post offices take at most ${fileSize(MESSAGE_LIMIT)}.${also} Attach less, or send it in two messages.`,
+  );
+
+/** The message answered, as it is quoted. Pictures are left out; they belong to the other message. */
+async function quoteOf(app: Application, owner: string, originalId: string, locale: string, timeZone: string) {
+  const original = await app.mailbox(owner).get(originalId);
+  const { html, text } = await runTask('quote', { raw: original.raw });
+  const name = original.from.name || original.from.address;
+  return { attribution: attribution(original.sentAt, name, locale, timeZone), text, html };
+}
+
+/** The bytes of the pictures and attachments of a draft. @throws UserError when one is gone or all are too much. */
+async function filesOf(
+  { db }: Application,
+  owner: string,
+  { body, attachments }: Pick<Draft, 'body' | 'attachments'>,
+  signature: DocJson,
+): Promise<Pick<Letter, 'pictures' | 'attachments'>> {
+  const attached = attachments.reduce((sum, { size }) => sum + size, 0) * ENCODED;
+  if (attached > MESSAGE_LIMIT) throw tooLarge(attached, ' Files grow by a third on the way.');
+  const pictures = [];
+  for (const file of new Set([...picturesIn(body), ...picturesIn(signature)])) {
+    const found = await fileByDigest(db, owner, file);
+    if (!found) throw new UserError('Not sent: a picture in the text is not kept here any more. Put it in again.');
+    pictures.push(found);
+  }
+  const parts = [];
+  for (const { file, name } of attachments) {
+    const found = await fileByDigest(db, owner, file);
+    if (!found) throw new UserError(`Not sent: “${name}” is not kept here any more. Attach it again.`);
+    parts.push({ ...found, name });
+  }
+  return { pictures, attachments: parts };
+}
+
+/** Makes a draft into the bytes that leave. @throws UserError when a file of it is gone or it is too large to travel. */
+export async function outgoingOf(
+  app: Application,
+  account: AccountRow,
+  draft: Draft,
+  messageId: string,
+): Promise<Buffer> {
+  const owner = account.id;
+  const settings = await readSettings(app, owner);
+  const thread = draft.originalId ? await messageThread(app.db, owner, draft.originalId) : null;
+  const quote =
+    draft.quote && draft.originalId && thread
+      ? await quoteOf(app, owner, draft.originalId, settings.locale, settings.timeZone)
+      : null;
+  const raw = await composeLetter({
+    messageId,
+    date: new Date(app.now()),
+    from: { name: settings.name, address: account.address },
+    to: draft.to,
+    cc: draft.cc,
+    bcc: draft.bcc,
+    subject: parseDoc(draft.subject),
+    body: parseDoc(draft.body),
+    signature: parseDoc(settings.signature),
+    ...(thread ? replyThread(thread) : { inReplyTo: '', references: [] }),
+    quote,
+    ...(await filesOf(app, owner, draft, settings.signature)),
+  });
+  if (raw.length > MESSAGE_LIMIT) throw tooLarge(raw.length);
+  return raw;
+}

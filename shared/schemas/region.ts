@@ -1,0 +1,32 @@
+import { trimmed } from './text';
+
+/** A language and region as RFC 5646 writes it, also from `en_US` as systems write it; null when it cannot be one. */
+export function canonicalLocale(written: string): string | null {
+  try {
+    return Intl.getCanonicalLocales(written.replace(/_/g, '-'))[0] ?? null;
+  } catch {
+    return null;
+  }
+}
+
+function isTimeZone(value: string | undefined): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: value });
+    return Boolean(value);
+  } catch {
+    return false;
+  }
+}
+
+export const locale = () =>
+  trimmed()
+    .max(35, 'This is not a language and region, such as en-GB.')
+    .transform((value) => (typeof value === 'string' ? (canonicalLocale(value) ?? value) : value))
+    .test('locale', 'This is not a language and region, such as en-GB.', (value) =>
+      Boolean(value && canonicalLocale(value)),
+    );
+
+export const timeZone = () =>
+  trimmed()
+    .max(64, 'This is not a time zone, such as Europe/London.')
+    .test('zone', 'This is not a time zone, such as Europe/London.', isTimeZone);
