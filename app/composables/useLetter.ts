@@ -138,8 +138,10 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   const sights = computed(() => {
     void changes.value;
     const current = draft.value;
-    return current ? lastLook({ ...current, subject: subject.state.doc, body: body.state.doc }) : [];
+    return current ? lastLook({ ...current, subject: subject.state.doc, body: body.state.doc, asIs: asIs.value }) : [];
   });
+  /** Marks made by hand that are meant as they stand. */
+  const asIs = ref<string[]>([]);
 
   /** Brings the letter in step with its answers and with what is known now. */
   function follow(only?: string[]): void {
@@ -238,7 +240,9 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const place =
       step > 0 ? places.find(({ from }) => from >= selection.to) : places.findLast(({ to }) => to <= selection.from);
     if (!place) return false;
-    body.commands.setTextSelection(step > 0 ? place.to : place.from);
+    // Where it is a table, the caret stands beside it, not in a place that takes none.
+    const { doc: now, tr } = body.state;
+    body.view.dispatch(tr.setSelection(TextSelection.near(now.resolve(step > 0 ? place.to : place.from), step)));
     around.onPlace(place);
     return true;
   }
@@ -261,6 +265,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   function goTo(place: LookPlace): void {
     const editor = place.part === 'subject' ? subject : body;
     if (place.pos === undefined) editor.commands.focus();
+    else if (place.to !== undefined)
+      editor.chain().focus().setTextSelection({ from: place.pos, to: place.to }).scrollIntoView().run();
     else editor.chain().focus().setNodeSelection(place.pos).scrollIntoView().run();
   }
 
@@ -269,5 +275,19 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     subject.destroy();
   });
 
-  return { body, subject, changes, search, questions, sights, show, insert, answer, switchPassage, toCaret, goTo };
+  return {
+    body,
+    subject,
+    changes,
+    search,
+    questions,
+    sights,
+    asIs,
+    show,
+    insert,
+    answer,
+    switchPassage,
+    toCaret,
+    goTo,
+  };
 }

@@ -123,6 +123,34 @@ describe('a note on the bench', () => {
     expect(bench(null).content.name).toBe('Begun');
   });
 
+  it('brought along is not lost when the bench is left, however many were brought', () => {
+    const kept = Object.assign(world.kept, {});
+    bench(null, emptyNote('First'));
+    expect([...kept.keys()].filter((key) => key.includes('brought:'))).toHaveLength(1);
+    const places = [...kept.keys()].map((key) => key.split('brought:')[1]!);
+    const again = useNoteKeeping(() => null, { ...emptyNote('First'), name: 'First' }, useForm(noteSchema), places[0]);
+    again.content.name = 'First, gone on with';
+    again.touch();
+    expect([...kept.keys()]).toHaveLength(1);
+    expect([...kept.values()][0]).toContain('gone on with');
+  });
+
+  it('never writes another note than the one it was opened with', async () => {
+    const other: Note = { ...structuredClone(start), id: 'n2', name: 'Other' };
+    let shown: Note = structuredClone(start);
+    const keeping = useNoteKeeping(() => shown, null, useForm(noteSchema));
+    shown = other;
+    const before = world.asked.length;
+    await expect(
+      keeping.keep(
+        { ...keeping.content } as NoteInput,
+        () => {},
+        () => {},
+      ),
+    ).rejects.toThrow('another note');
+    expect(world.asked.length).toBe(before);
+  });
+
   it('is opened although its journal is of another form or cannot be read', () => {
     world.kept.set('jar-note:me:note:n1', '{"content":{"name":"Old form"},"version":1}');
     expect(bench().content).toMatchObject({ name: 'Old form', body: start.body });

@@ -24,6 +24,33 @@ function contentOf(note: Note): NoteInput {
   return { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments };
 }
 
+/** The place in this browser where a note, or something else on the bench, is written down until it is kept. */
+const noteJournal = (account: string, what: string) => `jar-note:${account}:note:${what}`;
+const BROUGHT = 'brought:';
+
+/** Wording that was brought to the bench and neither kept nor dropped, the latest first. */
+export function broughtUnkept(account: string): { place: string; content: NoteInput }[] {
+  const prefix = noteJournal(account, BROUGHT);
+  return Object.keys(localStorage)
+    .filter((key) => key.startsWith(prefix))
+    .sort()
+    .reverse()
+    .flatMap((key) => {
+      try {
+        return [
+          { place: key.slice(prefix.length), content: (JSON.parse(localStorage.getItem(key)!) as Journal).content },
+        ];
+      } catch {
+        return [];
+      }
+    });
+}
+
+/** Drops wording that was brought and not kept. */
+export function dropBrought(account: string, place: string): void {
+  localStorage.removeItem(noteJournal(account, `${BROUGHT}${place}`));
+}
+
 /** What is written on a bench and not kept yet, also after the window was closed. */
 interface Journal {
   content: NoteInput;
@@ -35,15 +62,21 @@ interface Journal {
 /**
  * A note while it is written: in a journal of this browser until it is kept; put together with what was changed elsewhere
  * meanwhile, and left to a choice only where both changed the same place.
+ * @param start wording brought along, for a note that says something else or is new
+ * @param place where that wording was written down before, when it is gone on with
  */
 export function useNoteKeeping(
   note: () => Note | null,
   start: NoteInput | null,
   form: ReturnType<typeof useForm<NoteInput>>,
+  place = '',
 ) {
   const notes = useNotesStore();
   const account = useAccountStore();
-  const journalKey = `jar-note:${account.account!.id}:note:${note()?.id ?? 'new'}`;
+  /** The note this bench writes; no other is ever written from here. */
+  let own = note()?.id ?? null;
+  // What was brought along has a place of its own, so that what was begun and not kept stays too.
+  const journalKey = noteJournal(account.account!.id, own ?? (start ? `${BROUGHT}${place || Date.now()}` : 'new'));
 
   const stored = (): NoteInput => {
     const current = note();
@@ -78,6 +111,9 @@ export function useNoteKeeping(
       // The browser's store is full or closed; Keep still works.
     }
   }
+
+  // Wording that was brought along is not kept anywhere yet, whether or not it is changed here.
+  if (start && !localStorage.getItem(journalKey)) touch();
 
   function settled(): void {
     dirty.value = false;
@@ -120,8 +156,10 @@ export function useNoteKeeping(
     let theirs: Note | null = null;
     await form.submit(input, async (valid) => {
       const current = note();
+      if ((current?.id ?? null) !== own) throw new Error('The bench was handed another note.');
       try {
         const kept = current ? await notes.change(current.id, version.value, valid) : await notes.keep(valid);
+        own = kept.id;
         version.value = kept.version;
         base = contentOf(kept);
         conflict.value = null;

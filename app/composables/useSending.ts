@@ -5,6 +5,8 @@ import type { useDraft } from './useDraft';
 interface Surroundings {
   /** What holds the message back now. */
   stops(): Sight[];
+  /** Marks made by hand that are meant as they stand. */
+  asIs(): string[];
   /** Shows where something was seen. */
   goTo(sight: Sight): void;
   onSent(sending: Sending): void;
@@ -42,7 +44,12 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
     const { id, version } = draft.value;
     draft.value = { ...draft.value, state: 'sending' };
     try {
-      await settle(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body: { version, key: pressed } }));
+      await settle(
+        await api<Sending>(`/drafts/${id}/send`, {
+          method: 'POST',
+          body: { version, key: pressed, asIs: around.asIs() },
+        }),
+      );
     } catch (error) {
       draft.value = { ...draft.value!, state: 'open' };
       failure.value = messageOf(error);

@@ -1,6 +1,7 @@
 import { Extension, InputRule } from '@tiptap/core';
+import { guessKind } from '../../core/blank/candidates';
 
-/** In a note, `[label]` typed by hand becomes a blank for asked text, the way blanks read in plain text. */
+/** In a note, `[label]` typed by hand becomes the blank that the same mark is offered as where it is pasted. */
 export const BracketRule = Extension.create({
   name: 'bracketRule',
   addInputRules() {
@@ -12,7 +13,7 @@ export const BracketRule = Extension.create({
           if (!label) return;
           chain()
             .deleteRange(range)
-            .insertContentAt(range.from, { type: 'blank', attrs: { label, kind: 'text', options: { hint: '' } } })
+            .insertContentAt(range.from, { type: 'blank', attrs: { label, ...guessKind(label) } })
             .run();
         },
       }),

@@ -3,6 +3,8 @@ import { useAccountStore } from '~/stores/account';
 
 const store = useAccountStore();
 const keysShown = useKeyHints();
+useParts();
+useFocusHome();
 const places = [
   { to: '/', name: 'Desk' },
   { to: '/library', name: 'Library' },

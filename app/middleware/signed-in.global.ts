@@ -1,14 +1,17 @@
 import { useAccountStore } from '~/stores/account';
 
+/** The door, and behind it the place that was asked for. */
+const toDoor = (wanted: string) => navigateTo({ path: '/sign-in', query: wanted === '/' ? {} : { to: wanted } });
+
 /** Every place but the door needs somebody signed in. */
 export default defineNuxtRouteMiddleware(async (to) => {
   const store = useAccountStore();
   try {
     await store.load();
   } catch {
-    return to.path === '/sign-in' ? undefined : navigateTo('/sign-in');
+    return to.path === '/sign-in' ? undefined : toDoor(to.fullPath);
   }
   const atDoor = to.path === '/sign-in' || to.path === '/sign-up';
-  if (!store.account && !atDoor) return navigateTo('/sign-in');
+  if (!store.account && !atDoor) return toDoor(to.fullPath);
   if (store.account && atDoor) return navigateTo('/');
 });

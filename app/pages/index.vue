@@ -28,13 +28,19 @@ const reply = ref<{
   openSearch(): void;
   keeping(): Keeping;
   improve(): void;
+  focus(): void;
+  attach(files: File[]): unknown;
 }>();
 const keepPanel = ref<{ keep(): Promise<void>; improve(): void }>();
 const improvePanel = ref<{ improve(): Promise<unknown> }>();
 const theirs = ref<{ selection(): { html?: string; text?: string } | null }>();
 
 const importing = useImport(() => void mail.refresh());
-const dropping = ref(0);
+// Beside the letter a file goes with it; everywhere else it is mail.
+const dropping = useFileDrop((files, on) => {
+  if (reply.value && on.closest('.reply')) void reply.value.attach([...files]);
+  else void importing.bring(files);
+});
 
 const messageId = computed(() => String(route.query.message ?? ''));
 const draftId = computed(() => String(route.query.draft ?? ''));
@@ -91,6 +97,7 @@ const WISH_MS = 2_000;
 
 async function begin(mode: DraftMode): Promise<boolean> {
   wish = mode !== 'new' && !message.value ? { mode, until: Date.now() + WISH_MS } : null;
+  if (mode !== 'new' && draft.value) reply.value?.focus();
   if (mode !== 'new' && (!message.value || draft.value)) return false;
   done.value = null;
   try {
@@ -98,8 +105,10 @@ async function begin(mode: DraftMode): Promise<boolean> {
       method: 'POST',
       body: { mode, originalId: mode === 'new' ? null : message.value!.id },
     });
+    const isOpen = draft.value?.id === begun.id;
     if (mode === 'new') await showDraft(begun.id);
-    draft.value = begun;
+    if (isOpen) (document.querySelector('.addressing input') as HTMLElement | null)?.focus();
+    else draft.value = begun;
     return true;
   } catch (error) {
     problem.value = messageOf(error);
@@ -124,11 +133,13 @@ async function changeMessage(part: MessageChange) {
     const text =
       part.folder === 'archive'
         ? 'Archived.'
-        : part.answered
-          ? 'Taken off Waiting.'
-          : part.answered === false
-            ? 'Back on Waiting.'
-            : 'Moved.';
+        : part.folder === 'trash'
+          ? 'Put in the trash.'
+          : part.answered
+            ? 'Taken off Waiting.'
+            : part.answered === false
+              ? 'Back on Waiting.'
+              : 'Moved.';
     await mail.refresh();
     if (leaves) await showMessage(next);
     else if (message.value) message.value = { ...message.value, ...part } as Message;
@@ -137,7 +148,7 @@ async function changeMessage(part: MessageChange) {
       undo: async () => {
         await mail.change(id, {
           answered: before.answered,
-          ...(before.folder !== 'trash' && { folder: before.folder }),
+          folder: before.folder,
         });
         await mail.refresh();
         await showMessage(id);
@@ -235,14 +246,6 @@ function onImproved(note: Note, former: Note) {
   };
 }
 
-async function showPictures() {
-  try {
-    message.value = await api<Message>(`/messages/${message.value!.id}`, { query: { pictures: 1 } });
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
-}
-
 async function meet(address: string) {
   recipient.value = address;
   if (!address.includes('@')) return void (person.value = null);
@@ -271,25 +274,10 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   event.preventDefault();
   void act[event.code]!();
 });
-
-// Files dropped anywhere on the Desk
-const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files');
-function onDrop(event: DragEvent) {
-  dropping.value = 0;
-  if (!hasFiles(event)) return;
-  event.preventDefault();
-  void importing.bring(event.dataTransfer!.files);
-}
 </script>
 
 <template>
-  <div
-    class="desk"
-    @dragenter="(e) => hasFiles(e) && dropping++"
-    @dragleave="(e) => hasFiles(e) && dropping--"
-    @dragover="(e) => hasFiles(e) && e.preventDefault()"
-    @drop="onDrop"
-  >
+  <div class="desk">
     <h1 class="visually-hidden">Desk</h1>
     <WaitingList
       :message-id="messageId"
@@ -300,7 +288,7 @@ function onDrop(event: DragEvent) {
       @bring="importing.bring"
     />
 
-    <div class="theirs">
+    <div class="theirs" data-part="message">
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
       <ImprovePanel
         v-if="improving"
@@ -326,7 +314,6 @@ function onDrop(event: DragEvent) {
         :answering="Boolean(draft)"
         @reply="(all) => begin(all ? 'reply-all' : 'reply')"
         @change="changeMessage"
-        @pictures="showPictures"
         @keep="keepMessage"
       />
       <PersonCard v-else-if="draft" :address="recipient" :person="person" @changed="(changed) => (person = changed)" />
@@ -363,7 +350,7 @@ function onDrop(event: DragEvent) {
         @improved="onImproved"
         @close="keeping = null"
       />
-      <section v-else class="ready" aria-label="Your reply">
+      <section v-else class="ready" aria-label="Your reply" data-part="reply">
         <template v-if="message && message.folder !== 'sent'">
           <p class="lead">Your reply</p>
           <p class="soft">
@@ -384,7 +371,13 @@ function onDrop(event: DragEvent) {
       </section>
     </div>
 
-    <div v-if="dropping > 0" class="drop">Drop the files to bring their messages in</div>
+    <div v-if="dropping" class="drop">
+      {{
+        draft
+          ? 'Drop files on the reply to attach them, elsewhere to bring messages in'
+          : 'Drop the files to bring their messages in'
+      }}
+    </div>
     <BringIn
       v-if="importing.files.value.length"
       :files="importing.files.value"

@@ -2,12 +2,14 @@
 import { useLocalStorage } from '@vueuse/core';
 import { Download, FolderInput, Plus, Search } from 'lucide-vue-next';
 import type { Keeping, Note } from '#shared/types/wire';
+import { useAccountStore } from '~/stores/account';
 import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
 
 useHead({ title: 'Library · Jar Note' });
 
+const account = useAccountStore();
 const notes = useNotesStore();
 const shelves = useShelvesStore();
 const route = useRoute();
@@ -29,9 +31,13 @@ const choose = (id: string) => navigateTo({ query: id ? { note: id } : {} });
 
 async function open() {
   problem.value = '';
+  const wanted = noteId.value;
   try {
-    note.value = !noteId.value || noteId.value === 'new' ? null : await notes.read(noteId.value);
+    const read = !wanted || wanted === 'new' ? null : await notes.read(wanted);
+    // Another one was asked for meanwhile; what comes late is not shown under its name.
+    if (noteId.value === wanted) note.value = read;
   } catch (error) {
+    if (noteId.value !== wanted) return;
     note.value = null;
     problem.value = messageOf(error);
   }
@@ -47,6 +53,8 @@ async function kept(fresh: Note) {
   note.value = fresh;
   if (noteId.value === 'new') await choose(fresh.id);
 }
+/** What the bench shows and writes: one note with one id, never the one that was there before. */
+const shownId = computed(() => (noteId.value === 'new' ? 'new' : note.value?.id === noteId.value ? noteId.value : ''));
 const onBench = computed(() => noteId.value === 'new' || Boolean(note.value));
 
 const chosen = ref(new Set<string>());
@@ -70,6 +78,20 @@ function takeOut() {
 
 const work = useNoteImport(() => notes.load(true));
 const { step } = work;
+/** Wording that was brought to the bench and not kept yet. */
+const unkept = shallowRef<ReturnType<typeof broughtUnkept>>([]);
+const lookForUnkept = () => (unkept.value = broughtUnkept(account.account!.id));
+onMounted(lookForUnkept);
+watch(noteId, lookForUnkept, { flush: 'post' });
+async function goOnWith({ place, content }: (typeof unkept.value)[number]) {
+  useKeepStore().bring('new', { input: content, origin: null, place });
+  await choose('new');
+}
+function dropUnkept({ place }: (typeof unkept.value)[number]) {
+  dropBrought(account.account!.id, place);
+  lookForUnkept();
+}
+
 const unfinished = shallowRef<{ id: string; waiting: number } | null>(null);
 async function lookForUnfinished() {
   const open = await api<{ id: string; waiting: number }[]>('/imports').catch(() => []);
@@ -105,14 +127,8 @@ async function bringMessage(file: File) {
     problem.value = messageOf(error);
   }
 }
-const dropping = ref(0);
-const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files');
-function onDrop(event: DragEvent) {
-  dropping.value = 0;
-  if (!hasFiles(event) || onBench.value) return;
-  event.preventDefault();
-  bring(event.dataTransfer!.files);
-}
+// On the bench the editor and the attachments take files themselves.
+const dropping = useFileDrop(bring, () => !onBench.value);
 async function leaveImport() {
   await work.leave();
   unfinished.value = null;
@@ -136,14 +152,7 @@ watch(
 </script>
 
 <template>
-  <div
-    class="library"
-    :class="{ bench: onBench }"
-    @dragenter="(e) => hasFiles(e) && !onBench && dropping++"
-    @dragleave="(e) => hasFiles(e) && !onBench && dropping--"
-    @dragover="(e) => hasFiles(e) && !onBench && e.preventDefault()"
-    @drop="onDrop"
-  >
+  <div class="library" :class="{ bench: onBench }">
     <h1 class="visually-hidden">Library</h1>
     <ShelfTree
       v-if="!onBench"
@@ -154,7 +163,7 @@ watch(
       @removed="shelfRemoved"
       @problem="(message) => (problem = message)"
     />
-    <section class="list" aria-label="Notes">
+    <section class="list" aria-label="Notes" data-part="notes" data-home="1">
       <header class="head">
         <el-input
           v-model="query"
@@ -201,6 +210,11 @@ watch(
         ><button type="button" class="text-button small" @click="close">Close</button>
       </p>
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+      <p v-for="one in onBench ? [] : unkept" :key="one.place" class="notice" role="status">
+        “{{ one.content.name || 'Wording without a name' }}” was brought in and is not kept yet.
+        <button type="button" class="text-button" @click="goOnWith(one)">Go on with it</button>
+        <button type="button" class="text-button" @click="dropUnkept(one)">Drop it</button>
+      </p>
       <p v-if="unfinished && step === 'idle'" class="notice" role="status">
         An import was not finished: {{ unfinished.waiting }} are still waiting.
         <button type="button" class="text-button" @click="takeUnfinished">Go on with it</button>
@@ -264,16 +278,19 @@ watch(
       </template>
     </section>
     <NoteBench
-      v-if="onBench"
-      :key="noteId"
-      :note="note"
+      v-if="shownId"
+      :key="shownId"
+      :note="shownId === 'new' ? null : note"
       class="on-bench"
+      data-part="bench"
+      data-home="2"
       @kept="kept"
       @open="choose"
       @remove="remove([note!.id])"
       @close="choose('')"
     />
-    <div v-if="dropping > 0" class="drop">Drop the files to look at the notes in them</div>
+    <p v-else-if="onBench" class="soft state">Fetching the note …</p>
+    <div v-if="dropping" class="drop">Drop the files to look at the notes in them</div>
   </div>
 </template>
 

@@ -41,19 +41,34 @@ const ways = computed<Ways>(() => {
   };
 });
 
+/** Lookups left with changes that could not be saved yet, as they stood; here again when one comes back. */
+const unsaved = new Map<string, { lookup: StoredLookup; past: Lookup[] }>();
+
 async function show() {
+  const wanted = lookupId.value;
   await save();
+  if (open.value && state.value !== 'saved') unsaved.set(open.value.id, { lookup: open.value, past: past.value });
   problem.value = '';
   carrying.value = removing.value = null;
   find.value = '';
   past.value = [];
   if (!lookupId.value) return void (open.value = null);
   bringing.value = false;
+  // What is edited is what is named; nothing of the one before stays under another name.
+  open.value = null;
+  state.value = 'saved';
   try {
-    open.value = await lookups.read(lookupId.value);
-    state.value = 'saved';
-    uses.value = await lookups.uses(lookupId.value);
+    const read = await lookups.read(wanted);
+    if (lookupId.value !== wanted) return;
+    const before = unsaved.get(wanted);
+    unsaved.delete(wanted);
+    open.value = before ? { ...read, ...before.lookup } : read;
+    past.value = before?.past ?? [];
+    if (before) apply(open.value);
+    const drawn = await lookups.uses(wanted);
+    if (lookupId.value === wanted) uses.value = drawn;
   } catch (error) {
+    if (lookupId.value !== wanted) return;
     open.value = null;
     problem.value = messageOf(error);
   }
@@ -112,9 +127,19 @@ async function save() {
       timer = setTimeout(() => void save(), 3000);
   }
 }
-onBeforeRouteLeave(async () => void (await save()));
+onBeforeRouteLeave(async () => {
+  await save();
+  const left = unsaved.size + (state.value === 'saved' ? 0 : 1);
+  if (!left) return;
+  problem.value = `${left === 1 ? 'A lookup has changes' : `${left} lookups have changes`} that could not be saved: ${
+    state.value === 'saved' ? 'open it and put it right' : 'put right what is marked'
+  }, or take the changes back, then go on.`;
+  const [id] = unsaved.keys();
+  if (state.value === 'saved' && id) void choose(id);
+  return false;
+});
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
-  if (state.value !== 'saved') event.preventDefault();
+  if (state.value !== 'saved' || unsaved.size) event.preventDefault();
 });
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || !past.value.length) return;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Editor, EditorContent } from '@tiptap/vue-3';
 import { Plus } from 'lucide-vue-next';
+import type { SessionInfo } from '#shared/types/wire';
 import { settingsSchema, type Settings } from '#shared/schemas/settings';
 import { letterExtensions } from '~/editor/extensions';
 import { useAccountStore } from '~/stores/account';
@@ -11,8 +12,33 @@ useHead({ title: 'Settings · Jar Note' });
 const account = useAccountStore();
 const copy = (): Settings => structuredClone(toRaw(account.settings!));
 const values = reactive<Settings>(copy());
-const { fields, problem, busy, submit } = useForm(settingsSchema);
+const { fields, problem, code, busy, submit, follow } = useForm(settingsSchema);
+follow(values);
 const saved = ref(false);
+
+// What was changed and not saved is written down in this browser, and is here again when one comes back.
+const journalKey = `jar-note:${account.account!.id}:settings`;
+const restored = ref(false);
+const isChanged = () => JSON.stringify(values) !== JSON.stringify(account.settings);
+try {
+  const journal = JSON.parse(localStorage.getItem(journalKey) ?? 'null') as Settings | null;
+  if (journal && JSON.stringify(journal) !== JSON.stringify(values)) {
+    Object.assign(values, journal);
+    restored.value = true;
+  }
+} catch {
+  // A journal that cannot be read holds nothing.
+}
+watch(values, () => {
+  if (isChanged()) localStorage.setItem(journalKey, JSON.stringify(values));
+  else localStorage.removeItem(journalKey);
+});
+function takeBack() {
+  localStorage.removeItem(journalKey);
+  Object.assign(values, copy());
+  signature.commands.setContent(values.signature, { emitUpdate: false });
+  restored.value = false;
+}
 
 const signature = markRaw(
   new Editor({
@@ -28,6 +54,33 @@ const signature = markRaw(
   }),
 );
 onBeforeUnmount(() => signature.destroy());
+
+const sessions = shallowRef<SessionInfo[]>([]);
+const readSessions = async () => (sessions.value = await api<SessionInfo[]>('/sessions').catch(() => []));
+onMounted(readSessions);
+async function endSession(id: string) {
+  try {
+    await api(`/sessions/${id}`, { method: 'DELETE' });
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+  await readSessions();
+}
+async function endOthers() {
+  try {
+    await api('/sessions', { method: 'DELETE' });
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+  await readSessions();
+}
+const sessionTime = (at: number) => when(at, account.settings!.locale, account.settings!.timeZone);
+/** What a browser calls itself, as far as people know it by. */
+function browserName(said: string): string {
+  const system = /Android|iPhone|iPad|Windows|Mac OS X|Linux/.exec(said)?.[0].replace('Mac OS X', 'macOS') ?? '';
+  const kind = /Mobile|Android|iPhone/.test(said) ? 'A telephone' : 'A browser';
+  return system ? `${kind} on ${system}` : kind;
+}
 
 /** 5 January 2026 was a Monday. */
 const weekdays = Array.from({ length: 7 }, (_, i) =>
@@ -56,9 +109,18 @@ const sample = computed(() => {
 async function save() {
   saved.value = await submit(values, async (valid) => {
     await account.saveSettings(valid as Settings);
-    values.version = account.settings!.version;
+    Object.assign(values, copy());
+    localStorage.removeItem(journalKey);
+    restored.value = false;
   });
+  if (saved.value) return;
+  // What is wrong may stand far from the button.
+  await nextTick();
+  const first = document.querySelector<HTMLElement>('.settings .is-error input, .settings .wrong');
+  first?.scrollIntoView({ block: 'center' });
+  first?.focus();
 }
+const wrong = computed(() => Object.values(fields.value).find(Boolean) ?? '');
 
 function takeNewer() {
   void account.load().then(async () => {
@@ -68,7 +130,7 @@ function takeNewer() {
     problem.value = '';
   });
 }
-const isStale = computed(() => problem.value.includes('another window'));
+const isStale = computed(() => code.value === 'stale');
 </script>
 
 <template>
@@ -78,6 +140,11 @@ const isStale = computed(() => problem.value.includes('another window'));
       <p v-if="problem" class="notice bad" role="alert">
         {{ problem }}
         <button v-if="isStale" type="button" class="text-button" @click="takeNewer">Show the newer page</button>
+      </p>
+
+      <p v-if="restored" class="notice" role="status">
+        You changed settings here and did not save them.
+        <button type="button" class="text-button" @click="takeBack">Take the changes back</button>
       </p>
 
       <section aria-labelledby="s-you">
@@ -219,6 +286,24 @@ const isStale = computed(() => problem.value.includes('another window'));
         </button>
       </section>
 
+      <section aria-labelledby="s-sessions">
+        <h2 id="s-sessions">Signed in</h2>
+        <p class="soft small">The browsers that are signed in to this account.</p>
+        <ul class="sessions">
+          <li v-for="one in sessions" :key="one.id">
+            <span>{{ browserName(one.browser) }}</span>
+            <span class="soft small"
+              >{{ one.current ? 'this browser' : `last used ${sessionTime(one.seenAt)}` }}, since
+              {{ sessionTime(one.createdAt) }}</span
+            >
+            <button v-if="!one.current" type="button" class="text-button" @click="endSession(one.id)">Sign out</button>
+          </li>
+        </ul>
+        <button v-if="sessions.length > 1" type="button" class="text-button" @click="endOthers">
+          Sign out everywhere else
+        </button>
+      </section>
+
       <section aria-labelledby="s-light">
         <h2 id="s-light">Light</h2>
         <el-radio-group v-model="theme" aria-label="Light">
@@ -228,6 +313,7 @@ const isStale = computed(() => problem.value.includes('another window'));
 
       <footer class="foot">
         <span v-if="saved" class="soft" role="status">Saved.</span>
+        <span v-else-if="wrong" class="wrong" role="alert">Not saved: {{ wrong }}</span>
         <el-button type="primary" native-type="submit" :loading="busy">Save</el-button>
       </footer>
     </el-form>
@@ -271,6 +357,18 @@ section {
   grid-template-columns: 180px minmax(0, 1fr) auto;
   gap: var(--s2);
   margin: var(--s2) 0;
+}
+
+.sessions {
+  list-style: none;
+  margin: 0 0 var(--s2);
+  padding: 0;
+}
+
+.sessions li {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s3);
 }
 
 .weekdays {

@@ -6,17 +6,25 @@ definePageMeta({ layout: 'door' });
 
 const store = useAccountStore();
 const values = reactive({ address: '', password: '' });
-const { fields, problem, busy, submit } = useForm(signInSchema);
+const { fields, problem, busy, submit, follow } = useForm(signInSchema);
+follow(values);
+
+/** The place that was asked for before the door; only one of ours. */
+const route = useRoute();
+function wanted(): string {
+  const to = String(route.query.to ?? '');
+  return /^\/(?![/\\])/.test(to) ? to : '/';
+}
 
 async function enter() {
-  if (await submit(values, (valid) => store.enter('sign-in', valid))) await navigateTo('/');
+  if (await submit(values, (valid) => store.enter('sign-in', valid))) await navigateTo(wanted());
 }
 
 async function demo() {
   problem.value = '';
   try {
     await store.enter('demo', {});
-    await navigateTo('/');
+    await navigateTo(wanted());
   } catch (error) {
     problem.value = messageOf(error);
   }
@@ -39,7 +47,7 @@ onMounted(() => store.load().catch((error) => (problem.value = messageOf(error))
       </el-form-item>
       <el-button type="primary" native-type="submit" :loading="busy" class="wide">Sign in</el-button>
     </el-form>
-    <p class="other">No account yet? <NuxtLink to="/sign-up">Make one</NuxtLink></p>
+    <p class="other">No account yet? <NuxtLink :to="{ path: '/sign-up', query: $route.query }">Make one</NuxtLink></p>
     <div v-if="store.demoOffered" class="demo">
       <p>
         Only looking? The demo is the desk of a piano technician, with her letters and notes. Nothing leaves this

@@ -7,7 +7,8 @@ definePageMeta({ layout: 'door' });
 const store = useAccountStore();
 const { locale, timeZone } = new Intl.DateTimeFormat().resolvedOptions();
 const values = reactive({ name: '', address: '', password: '', locale, timeZone });
-const { fields, problem, busy, submit } = useForm(signUpSchema);
+const { fields, problem, busy, submit, follow } = useForm(signUpSchema);
+follow(values);
 
 async function enter() {
   if (await submit(values, (valid) => store.enter('sign-up', valid))) await navigateTo('/');

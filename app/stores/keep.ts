@@ -9,6 +9,8 @@ export interface Brought {
   origin: Origin | null;
   /** What was left out of a message, to be put back. */
   left?: LeftOutParts;
+  /** Where it was written down before, when it is gone on with. */
+  place?: string;
 }
 
 export interface LeftOutParts {
@@ -22,12 +24,13 @@ export const useKeepStore = defineStore('keep', () => {
   const waiting = new Map<string, Brought>();
 
   /** @param noteId the note whose wording it is to become; `new` for a new note */
-  function bring(noteId: string, { input, origin, left }: Brought): void {
+  function bring(noteId: string, { input, origin, left, place }: Brought): void {
     const { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments } = input;
     waiting.set(noteId, {
       input: { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments },
       origin,
       left,
+      place,
     });
   }
 

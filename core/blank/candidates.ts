@@ -48,6 +48,11 @@ const ORDINARY = new Set(
 /** More than this is no wording with gaps in it, and nobody would look through them. */
 const MOST = 300;
 
+/** A currency beside a gap, as a sign or as a word: it stands already, so only the figure is asked. */
+const CURRENCY_BEFORE = /(?:\p{Sc}|(?<![\p{L}])(?:EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|HUF|AUD|CAD|NZD|JPY))\s?$/u;
+const CURRENCY_BEHIND =
+  /^\s?(?:\p{Sc}|(?:EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|HUF|AUD|CAD|NZD|JPY|euros?|pounds?|dollars?|francs?|kronor|zł)(?!\p{L}))/u;
+
 /** Letters and signs people put where something is to be filled in. */
 const MARKS: { pattern: RegExp; label: (match: RegExpMatchArray) => string }[] = [
   { pattern: /(?<!\[)\[([^[\]\n]{1,60})\](?!\])(?!\()/g, label: (m) => m[1]! },
@@ -55,6 +60,7 @@ const MARKS: { pattern: RegExp; label: (match: RegExpMatchArray) => string }[] =
   { pattern: /<{1,2}\s*([\p{L}][^<>\n@]{0,59}?)\s*>{1,2}/gu, label: (m) => m[1]! },
   { pattern: /«\s*([^«»\n]{1,60}?)\s*»/g, label: (m) => m[1]! },
   { pattern: /_{3,}/g, label: () => '' },
+  { pattern: /(?<![\p{L}\p{N}])[xX]{2}[:.][xX]{2}(?![\p{L}\p{N}])/gu, label: () => 'time' },
   { pattern: /(?<![\p{L}\p{N}])[xX]{3,}(?![\p{L}\p{N}])/gu, label: () => '' },
   { pattern: /(?<![.\p{L}\p{N}])\.{5,}(?![.\p{L}\p{N}])|…{2,}/gu, label: () => '' },
   { pattern: /(?<![?\p{L}\p{N}])\?{3,}(?![\p{L}\p{N}])/gu, label: () => '' },
@@ -123,7 +129,8 @@ const GUESSES: [RegExp, string, Record<string, unknown>][] = [
   [/\b(how many|number of|quantity|count|percent(age)?)\b|^(qty|no\. of .+|%)$/i, 'number', {}],
 ];
 
-function guess(label: string): Pick<BlankDef, 'kind' | 'options'> {
+/** What kind of blank a label says it is; asked text when it says nothing. */
+export function guessKind(label: string): Pick<BlankDef, 'kind' | 'options'> {
   const found = GUESSES.find(([pattern]) => pattern.test(label.trim()));
   const kind = found?.[1] ?? 'text';
   return { kind, options: { ...kindOf(kind).defaults, ...found?.[2] } };
@@ -201,10 +208,11 @@ export function findCandidates(written: string, ways: Ways, origin: Origin | nul
     as?: Pick<BlankDef, 'kind' | 'options'>,
   ) => {
     if (out.length >= MOST || out.some((other) => from < other.to && to > other.from)) return;
-    const hasSign = /\p{Sc}\s?$/u.test(text.slice(0, from)) || /^\s?\p{Sc}/u.test(text.slice(to));
+    const sides = [text.slice(Math.max(0, from - 12), from), text.slice(to, to + 12)] as const;
+    const hasSign = CURRENCY_BEFORE.test(sides[0]) || CURRENCY_BEHIND.test(sides[1]);
     const clean = label.replace(/[_]+/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 60);
     const name = /^[^\p{Ll}]+$/u.test(clean) ? clean.toLowerCase() : clean;
-    const likely = as ?? guess(name);
+    const likely = as ?? guessKind(name);
     // Where the sign of the currency stands already, only the figure is asked.
     const kind =
       likely.kind === 'money' && hasSign ? { kind: 'number', options: { ...kindOf('number').defaults } } : likely;

@@ -1,6 +1,16 @@
 import type { Node } from '@tiptap/pm/model';
 import { findCandidates, type Candidate, type Origin } from './candidates';
 
+/** What people put by hand where something is to be filled in, in a letter: brackets, gaps, runs of x, fields in capitals. */
+export function marksIn(doc: Node): { from: number; to: number; text: string }[] {
+  if (!SIGNS.test(doc.textContent)) return [];
+  const ways = { locale: 'en', today: '2026-01-01' as const, off: { weekdays: [], days: [] } };
+  return candidatesIn(doc, ways, null).map(({ from, to, text }) => ({ from, to, text }));
+}
+
+/** Without one of these there is no mark to look for. */
+const SIGNS = /[[{<«_?…%【○]|\.{5}|[xX]{2}|\p{Lu}{2}/u;
+
 /**
  * The candidates in a document by its own positions, its paragraphs read as lines. What is a blank already, and what reaches over one, is none.
  */

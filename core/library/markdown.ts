@@ -2,7 +2,7 @@ import MarkdownIt from 'markdown-it';
 import { defaultMarkdownSerializer, MarkdownSerializer, type MarkdownSerializerState } from 'prosemirror-markdown';
 import type { Node } from '@tiptap/pm/model';
 import { docOf, readHtml } from '../note/read';
-import type { DocJson } from '../note/schema';
+import { docFromText, type DocJson } from '../note/schema';
 import { visible } from '../note/visible';
 
 type Write = (state: MarkdownSerializerState, node: Node, parent: Node, index: number) => void;
@@ -82,7 +82,22 @@ export function toMarkdown(doc: Node): string {
 
 const parser = new MarkdownIt({ html: true, linkify: false, breaks: false });
 
+/** No note is longer, nor a paragraph of one. What is comes as it is written, since signs in it are looked for again and again. */
+const LONGEST = 400_000;
+const LONGEST_BLOCK = 10_000;
+
+/** Whether so many characters stand together without an empty line. */
+function hasLongBlock(source: string): boolean {
+  let block = 0;
+  for (const line of source.split('\n')) {
+    block = line.trim() ? block + line.length : 0;
+    if (block > LONGEST_BLOCK) return true;
+  }
+  return false;
+}
+
 /** Markdown as a document; what of it mail cannot carry is dropped as from HTML. */
 export function fromMarkdown(source: string): DocJson {
+  if (source.length > LONGEST || hasLongBlock(source)) return docFromText(source.trimEnd());
   return docOf(readHtml(parser.render(source)).blocks);
 }

@@ -13,6 +13,9 @@ export interface TableNote extends SingleNote {
 
 type Field = 'name' | 'subject' | 'body' | 'cue' | 'description' | 'shelf';
 
+/** No table of notes is longer. */
+const MOST = 20_000;
+
 /** Words by which people call these columns. */
 const NAMES: Record<Field, string[]> = {
   name: ['name', 'title', 'note', 'titel', 'bezeichnung', 'nom', 'nombre', 'nome'],
@@ -39,7 +42,10 @@ export function notesOfTable(cells: string[][]): { notes: TableNote[]; problems:
     width >= 3 ? ['name', 'subject', 'body'] : width === 2 ? ['name', 'body'] : ['body'];
   const fields = isNamed ? named : plain;
   const problems: { line: number; message: string }[] = [];
-  const notes = (isNamed ? others : cells).flatMap((row, i): TableNote[] => {
+  const lines = isNamed ? others : cells;
+  if (lines.length > MOST)
+    problems.push({ line: MOST + 1, message: `Only the first ${MOST.toLocaleString('en')} lines were read.` });
+  const notes = lines.slice(0, MOST).flatMap((row, i): TableNote[] => {
     const of = (field: Field) => row[fields.indexOf(field)]?.trim() ?? '';
     const at = i + (isNamed ? 2 : 1);
     const body = of('body');

@@ -1,4 +1,5 @@
 import type { Node } from '@tiptap/pm/model';
+import { marksIn } from '../blank/inDoc';
 import { openPlaces } from '../blank/places';
 import { addressProblem, type Mailbox } from '../message/address';
 
@@ -7,14 +8,18 @@ export interface LookPlace {
   part: 'to' | 'cc' | 'bcc' | 'subject' | 'body';
   /** Position in the document of the part; absent for recipients. */
   pos?: number;
+  /** Where it ends, when it is a stretch of text. */
+  to?: number;
 }
 
 /** Something the last look sees. A `stop` holds the message back. */
 export interface Sight {
-  code: 'no-recipient' | 'bad-address' | 'open-blank' | 'nothing-written' | 'no-subject';
+  code: 'no-recipient' | 'bad-address' | 'open-blank' | 'open-mark' | 'nothing-written' | 'no-subject';
   stop: boolean;
   message: string;
   place: LookPlace;
+  /** The mark made by hand that is meant. */
+  mark?: string;
 }
 
 export interface LookedAt {
@@ -23,6 +28,8 @@ export interface LookedAt {
   bcc: Mailbox[];
   subject: Node;
   body: Node;
+  /** Marks that are meant as they stand. */
+  asIs?: string[];
 }
 
 /** The checks before a message leaves, in the order a reader meets their places. Empty when nothing is to be said. */
@@ -49,6 +56,18 @@ export function lastLook(draft: LookedAt): Sight[] {
         stop: true,
         message: `"${label}" is still open`,
         place: { part, pos: from },
+      });
+    }
+  }
+  for (const part of ['subject', 'body'] as const) {
+    for (const { from, to, text } of marksIn(draft[part])) {
+      if (draft.asIs?.includes(text)) continue;
+      sights.push({
+        code: 'open-mark',
+        stop: true,
+        message: `“${text}” looks like something still to be filled in`,
+        place: { part, pos: from, to },
+        mark: text,
       });
     }
   }

@@ -34,14 +34,22 @@ const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '
 /** A cell that was guarded against being run as a formula gets its own words back. */
 const unguarded = (cell: string) => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
 
+/** No table of facts is wider, or has more cells; what is behind is not read. */
+const WIDEST = 1_000;
+const CELLS = 3_000_000;
+
 /** Reads CSV (RFC 4180) or what was copied from a spreadsheet; the separator is found out. Empty lines are passed over. */
 export function readTable(text: string): TextTable {
   const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: ['\t', ',', ';', '|'],
   });
-  const width = Math.max(0, ...data.map((line) => line.length));
-  const cells = data.map((line) => Array.from({ length: width }, (_, i) => unguarded((line[i] ?? '').trim())));
+  const width = Math.min(
+    WIDEST,
+    data.reduce((most, line) => Math.max(most, line.length), 0),
+  );
+  const lines = data.slice(0, Math.ceil(CELLS / Math.max(1, width)));
+  const cells = lines.map((line) => Array.from({ length: width }, (_, i) => unguarded((line[i] ?? '').trim())));
   return { cells, read: `separated by ${SEPARATORS[meta.delimiter] ?? `"${meta.delimiter}"`}` };
 }
 

@@ -23,6 +23,8 @@ interface Line {
   part: Part;
 }
 
+/** So many lines of a message are looked at to tell what they are. */
+const LINES = 20_000;
 /** No attribution, header field or signature line is longer. */
 const LINE_LENGTH = 500;
 const lineText = (text: string) => (text.length > LINE_LENGTH ? `${text.slice(0, LINE_LENGTH)}…` : text);
@@ -199,7 +201,7 @@ function cutKnownSignature(lines: Line[], signatures: string[]): void {
  * @param signatures the account's own, as plain text
  */
 export function partsOf(blocks: ReadBlock[], signatures: string[] = [], markup = false): Parts {
-  const lines: Line[] = blocks.map(({ node, quote, hint, rule }) => {
+  const lines: Line[] = blocks.slice(0, LINES).map(({ node, quote, hint, rule }) => {
     const text = lineText(blockText(node));
     return { text, quote: quote || (/^>+/.exec(text)?.[0].length ?? 0), hint, rule, part: 'own' };
   });
@@ -214,7 +216,9 @@ export function partsOf(blocks: ReadBlock[], signatures: string[] = [], markup =
   if (!lines.some(({ part, text }) => part === 'own' && text.trim()) && !hasPicture(blocks, lines)) {
     return { own: blocks.filter(({ rule }) => !rule), signature: [], quoted: [] };
   }
-  const of = (part: Part) => blocks.filter(({ rule }, i) => lines[i]!.part === part && !rule);
+  // What was not looked at stays with what it follows.
+  const partAt = (i: number) => (lines[i] ?? lines.at(-1)!).part;
+  const of = (part: Part) => blocks.filter(({ rule }, i) => partAt(i) === part && !rule);
   return { own: of('own'), signature: of('signature'), quoted: of('quoted') };
 }
 
@@ -228,7 +232,7 @@ export function partsOfText(text: string, signatures: string[] = []): Parts {
 }
 
 const hasPicture = (blocks: ReadBlock[], lines: Line[]) =>
-  blocks.some(({ node }, i) => lines[i]!.part === 'own' && JSON.stringify(node).includes('"type":"picture"'));
+  blocks.some(({ node }, i) => lines[i]?.part === 'own' && JSON.stringify(node).includes('"type":"picture"'));
 
 /** The parts of a document that holds no history: a draft, or what was selected in one. */
 export function partsOfDoc(doc: Node, signatures: string[]): Parts {

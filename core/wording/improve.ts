@@ -12,21 +12,23 @@ const PIECES = /[\p{L}\p{N}\p{M}'’]+|\uFFFC|[^\s\p{L}\p{N}\p{M}]/gu;
 const signs = (node: Node): string => node.textBetween(0, node.content.size, '\n', '\uFFFC');
 const pieces = (node: Node): string[] => signs(node).toLowerCase().match(PIECES) ?? [];
 
-/** Turns what one insertion put into a letter back into what the note says. */
+/** Turns what insertions put into a letter back into what their notes say. */
 class Unfiller {
-  readonly #blanks: Map<string, BlankDef>;
+  /** The blanks of each insertion by their key. */
+  readonly #blanks: Map<string, Map<string, BlankDef>>;
   /** Links and colours in which blanks of the note stand; those of a value are the value's own. */
   readonly #marks = new Map<string, readonly Mark[]>();
 
   /** Which blanks stand in a line with something before or behind them: for a table the line was cut there. */
   readonly #inLine = new Map<string, { before: boolean; after: boolean }>();
 
-  constructor(
-    readonly insertion: string,
-    blanks: BlankDef[],
-    note?: Node,
-  ) {
-    this.#blanks = new Map(blanks.map((blank) => [blankKey(blank.label), blank]));
+  constructor(insertions: Record<string, (BlankDef & { written?: string })[]>, note?: Node) {
+    this.#blanks = new Map(
+      Object.entries(insertions).map(([insertion, blanks]) => [
+        insertion,
+        new Map(blanks.map((blank) => [blankKey(blank.written ?? blank.label), blank])),
+      ]),
+    );
     note?.descendants((node, _pos, parent, index) => {
       if (node.type.name !== 'blank') return;
       const key = blankKey(node.attrs.label);
@@ -36,8 +38,12 @@ class Unfiller {
     });
   }
 
-  #blank(label: string, marks: readonly Mark[]): Node {
-    const { kind, options } = this.#blanks.get(blankKey(label)) ?? { kind: 'text', options: {} };
+  #blank(insertion: string, written: string, marks: readonly Mark[]): Node {
+    const { label, kind, options } = this.#blanks.get(insertion)?.get(blankKey(written)) ?? {
+      label: written,
+      kind: 'text',
+      options: {},
+    };
     return schema.nodes.blank.create({ label, kind, options }, null, marks);
   }
 
@@ -46,7 +52,7 @@ class Unfiller {
     const out: { node: Node; from: Node[] }[] = [];
     let behind = false;
     for (const block of letter) {
-      const isOwn = block.type.name === 'rows' && block.attrs.insertion === this.insertion;
+      const isOwn = block.type.name === 'rows' && this.#blanks.has(block.attrs.insertion);
       const cut = isOwn ? this.#inLine.get(blankKey(String(block.attrs.label))) : undefined;
       for (const node of this.block(block)) {
         const last = out.at(-1);
@@ -65,7 +71,8 @@ class Unfiller {
 
   block(node: Node): Node[] {
     const { type, attrs } = node;
-    if (type.name === 'rows') return [schema.nodes.paragraph.create(null, this.#blank(String(attrs.label), []))];
+    if (type.name === 'rows')
+      return [schema.nodes.paragraph.create(null, this.#blank(String(attrs.insertion), String(attrs.label), []))];
     if (type.name === 'passageOut') return putBack(node).content.flatMap((passage) => this.block(passage));
     if (type.name === 'passage')
       return [schema.nodes.passage.create({ ...attrsOf(node), insertion: null, place: null }, this.#blocks(node))];
@@ -82,11 +89,12 @@ class Unfiller {
     let open = '';
     content.forEach((child) => {
       const filled = child.marks
-        .filter(({ type, attrs }) => type.name === 'filled' && attrs.insertion === this.insertion)
+        .filter(({ type, attrs }) => type.name === 'filled' && this.#blanks.has(attrs.insertion))
         .sort((a, b) => String(a.attrs.place).length - String(b.attrs.place).length)[0];
       const rest = this.#plain(child.marks);
       if (filled) {
-        const { place, label, around } = filled.attrs;
+        const { insertion, label, around } = filled.attrs;
+        const place = `${insertion} ${filled.attrs.place}`;
         if (place !== open) {
           // What its own wording brought along in formatting goes with it.
           const own = [...String(around).split(' '), 'stretch'];
@@ -94,6 +102,7 @@ class Unfiller {
           const outer = this.#marks.get(blankKey(String(label))) ?? [];
           out.push(
             this.#blank(
+              String(insertion),
               String(label),
               outer.reduce<readonly Mark[]>((set, mark) => mark.addToSet(set), kept),
             ),
@@ -105,7 +114,12 @@ class Unfiller {
       open = '';
       if (child.type.name === 'blank') {
         const { label, kind, options } = child.attrs as BlankDef;
-        out.push(schema.nodes.blank.create({ label, kind, options }, null, rest));
+        const { insertion } = child.attrs;
+        out.push(
+          this.#blanks.has(insertion)
+            ? this.#blank(insertion, label, rest)
+            : schema.nodes.blank.create({ label, kind, options }, null, rest),
+        );
       } else if (child.type.name === 'stretchOut') out.push(...this.#line(putBack(child)));
       else out.push(child.mark(rest));
     });
@@ -135,12 +149,33 @@ function holds(node: Node, insertion: string): boolean {
 
 /** A letter, or a part of it, with every place that an insertion filled turned back into its blank. */
 export function unfilled(doc: Node, fills: Record<string, { blanks: BlankDef[] }>): Node {
-  let blocks = doc.content.content;
-  for (const [insertion, { blanks }] of Object.entries(fills)) {
-    const unfiller = new Unfiller(insertion, blanks);
-    blocks = blocks.flatMap((block) => unfiller.block(block));
-  }
-  return schema.node('doc', null, blocks);
+  const unfiller = new Unfiller(distinct(fills));
+  return schema.node(
+    'doc',
+    null,
+    doc.content.content.flatMap((block) => unfiller.block(block)),
+  );
+}
+
+/** The blanks of several insertions. Two that have one label and ask different things get labels of their own. */
+function distinct(fills: Record<string, { blanks: BlankDef[] }>): Record<string, (BlankDef & { written: string })[]> {
+  const taken = new Map<string, string>();
+  const own = (blank: BlankDef): BlankDef => {
+    const asks = JSON.stringify([blank.kind, blank.options]);
+    for (let n = 1; ; n++) {
+      const label = n === 1 ? blank.label : `${blank.label} ${n}`;
+      const known = taken.get(blankKey(label)) ?? asks;
+      if (known !== asks) continue;
+      taken.set(blankKey(label), asks);
+      return { ...blank, label };
+    }
+  };
+  return Object.fromEntries(
+    Object.entries(fills).map(([insertion, { blanks }]) => {
+      // Found by the label it has in the letter, written with its own.
+      return [insertion, blanks.map((blank) => Object.assign(own(blank), { written: blank.label }))];
+    }),
+  );
 }
 
 /** How much of a block of the note stands in a block of the letter, from 0 to 1. */
@@ -228,7 +263,7 @@ function withoutCaret(node: Node): Node {
  * @returns the new body, or null when nothing of the note stands in the letter any more
  */
 export function improved(note: Node, letter: Node, insertion: string, blanks: BlankDef[]): Node | null {
-  const unfiller = new Unfiller(insertion, blanks, note);
+  const unfiller = new Unfiller({ [insertion]: blanks }, note);
   const read = unfiller.blocks(letter.content.content);
   const blocks = read.map(({ node }) => node);
   const touched = read.map(({ from }) => from.some((block) => holds(block, insertion)));

@@ -22,6 +22,8 @@ export interface Letter {
   /** The pictures that stand in the body or the signature, by their file. */
   pictures?: { file: string; type: string; content: Buffer }[];
   attachments?: { name: string; type: string; content: Buffer }[];
+  /** Written as a file for oneself, with the blind copies in it. */
+  isFile?: boolean;
 }
 
 /** The plain text of a letter. The `-- ` line (RFC 3676 4.3) stands only where nothing but the signature follows. */
@@ -44,7 +46,7 @@ export function letterHtml({ body, signature, quote }: Pick<Letter, 'body' | 'si
   return `<!doctype html><html><head><meta charset="utf-8"></head><body><div>${toHtml(body)}</div>${under}${quoted}</body></html>`;
 }
 
-/** The bytes of a letter (`multipart/alternative`, RFC 2046 5.1.4). Bcc is left out: only the envelope knows it. */
+/** The bytes of a letter (`multipart/alternative`, RFC 2046 5.1.4). Bcc is left out of what is sent: only the envelope knows it. */
 export async function composeLetter(letter: Letter): Promise<Buffer> {
   const box = ({ name, address }: Mailbox) => ({ name: name.replace(/[\r\n]+/g, ' '), address });
   const composer = new MailComposer({
@@ -53,6 +55,7 @@ export async function composeLetter(letter: Letter): Promise<Buffer> {
     from: box(letter.from),
     to: letter.to.map(box),
     cc: letter.cc.map(box),
+    ...(letter.isFile && { bcc: letter.bcc.map(box) }),
     subject: toLine(letter.subject),
     text: letterText(letter),
     html: letterHtml(letter),
@@ -75,5 +78,7 @@ export async function composeLetter(letter: Letter): Promise<Buffer> {
     disableFileAccess: true,
     disableUrlAccess: true,
   });
-  return composer.compile().build();
+  const message = composer.compile();
+  message.keepBcc = Boolean(letter.isFile);
+  return message.build();
 }

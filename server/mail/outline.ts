@@ -217,12 +217,12 @@ function shownEnd(raw: Buffer, start: number, end: number): number {
 
 /** The content of a part whose body stood aside. */
 export function contentAt(raw: Buffer, { start, end, encoding }: PartRange): Buffer {
-  const body = raw.subarray(start, end);
+  // The line break before a delimiter belongs to it (RFC 2046 5.1.1).
+  const breakBefore = end === raw.length || raw[end - 1] !== LF ? 0 : raw[end - 2] === CR ? 2 : 1;
+  const body = raw.subarray(start, end - breakBefore);
   if (encoding === 'base64') return Buffer.from(body.toString('latin1'), 'base64');
   if (encoding === 'quoted-printable') return fromQuotedPrintable(body);
-  // The line break before the delimiter is no part of the body.
-  const length = body.length - (body.at(-1) !== LF ? 0 : body.at(-2) === CR ? 2 : 1);
-  return body.subarray(0, length);
+  return body;
 }
 
 /** RFC 2045 6.7. */

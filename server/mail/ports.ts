@@ -11,6 +11,8 @@ export interface AppendOptions {
   answered?: boolean;
   /** When it arrived, in milliseconds since 1970; its own date when absent. */
   receivedAt?: number;
+  /** It was brought in from a file: what the account wrote itself is put among what it sent. */
+  brought?: boolean;
   /** Its end was not taken, since it is larger than what is kept. */
   cut?: boolean;
 }

@@ -46,10 +46,12 @@ export function sanitiseHtml(
   html: string,
   { partUrl, pictures }: { partUrl: (contentId: string) => string | null; pictures: boolean },
 ): Sanitised {
-  const { end, deep } = boundsOf(html);
+  // Readers differ in what a form inside a form is. None is shown, so each is a mere block from the beginning.
+  const whole = html.replace(/<(\/?)form(?=[\s/>])/gi, '<$1div');
+  const { end, deep } = boundsOf(whole);
   if (deep) return { html: '', remotePictures: 0, cut: 'deep' };
   let remotePictures = 0;
-  const clean = sanitizeHtml(html.slice(0, end), {
+  const clean = sanitizeHtml(whole.slice(0, end), {
     allowedTags: [
       'a',
       'abbr',
@@ -140,7 +142,7 @@ export function sanitiseHtml(
     // Relative addresses made by partUrl pass as they are.
     exclusiveFilter: (frame) => frame.tag === 'img' && !frame.attribs.src && !frame.attribs.alt,
   });
-  return { html: clean, remotePictures, cut: end < html.length ? 'long' : null };
+  return { html: clean, remotePictures, cut: end < whole.length ? 'long' : null };
 }
 
 function decodeURIComponentSafely(text: string): string {

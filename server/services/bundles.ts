@@ -154,6 +154,7 @@ export async function noteFile(
       to: note.to,
       cc: note.cc,
       bcc: note.bcc,
+      isFile: true,
       ...parsed,
       signature: parseDoc(emptyDoc()),
       inReplyTo: '',

@@ -11,6 +11,7 @@ import {
   insertDraft,
   listDrafts,
   setDraftDeleted,
+  untouchedDraft,
   updateDraft,
 } from '../db/repositories/drafts';
 import { messageThread } from '../db/repositories/messages';
@@ -48,6 +49,9 @@ export async function beginDraft(app: Application, owner: string, { mode, origin
     attachments: [],
   };
   if (mode === 'new') {
+    // One that was begun and never written in is the same as a fresh one.
+    const untouched = await untouchedDraft(db, owner);
+    if (untouched) return untouched;
     await insertDraft(db, owner, { ...empty, id, mode, originalId: null, quote: false }, app.now());
     return readDraft(app, owner, id);
   }
@@ -76,12 +80,20 @@ export async function changeDraft(
   const preview = toText(parseDoc(input.body)).replace(/\s+/g, ' ').trim().slice(0, 280);
   if (!(await updateDraft(app.db, owner, id, version, { ...input, subjectText, preview }, app.now()))) {
     const current = await readDraft(app, owner, id);
+    // The answer to the first try was lost, and this is the same once more.
+    if (current.version === version + 1 && isSame(current, input)) return current;
     if (current.state === 'sending')
       throw new UserError('This message is being sent and cannot be changed now.', 409, { code: 'sending' });
     throw stale('draft', current);
   }
   return readDraft(app, owner, id);
 }
+
+const isSame = (a: Omit<DraftChange, 'version'>, b: Omit<DraftChange, 'version'>): boolean => {
+  const content = ({ to, cc, bcc, subject, body, fills, attachments, quote }: typeof a) =>
+    JSON.stringify([to, cc, bcc, subject, body, fills, attachments, quote]);
+  return content(a) === content(b);
+};
 
 export async function discardDraft(app: Application, owner: string, id: string): Promise<void> {
   if (!(await setDraftDeleted(app.db, owner, id, app.now()))) throw notFound('draft');

@@ -47,7 +47,7 @@ export async function* importMessages(
   for await (const { raw, cut, bytes } of readMessages(source)) {
     progress.bytes = bytes;
     if (looksLikeMessage(raw)) {
-      const { added, broken } = await mailbox.append('inbox', raw, { cut });
+      const { added, broken } = await mailbox.append('inbox', raw, { cut, brought: true });
       if (added) progress.added++;
       else progress.known++;
       if (added && broken) progress.broken++;

@@ -1,5 +1,5 @@
 import { simpleParser } from 'mailparser';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { docFromText } from '../../core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
 import { listDeliveries } from '../db/repositories/deliveries';
@@ -7,6 +7,7 @@ import type { Handover, SenderPort } from '../mail/ports';
 import type { Application } from './application';
 import { changeSettings, readSettings } from './accounts';
 import { beginDraft, changeDraft, readDraft } from './drafts';
+import { storeFile } from './files';
 import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
 
 let app: Application;
@@ -223,5 +224,203 @@ describe('when something goes wrong', () => {
       data: { current: { body: docFromText('Changed.') } },
     });
     expect(await listDeliveries(app.db, owner)).toHaveLength(0);
+  });
+
+  it('takes no more with it than travels, measured as it travels', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    const file = await storeFile(app, owner, {
+      name: 'a.pdf',
+      type: 'application/pdf',
+      content: Buffer.alloc(20e6, 1),
+    });
+    const changed = await changeDraft(app, owner, draft.id, { ...draft, attachments: [file] });
+    const sent = sendDraft(app, owner, draft.id, { version: changed.version, key: 'too-large-1' });
+    await expect(sent).rejects.toMatchObject({ status: 422, message: expect.stringMatching(/travels.*27 MB/) });
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', attachments: [file] });
+  });
+});
+
+describe('each recipient', () => {
+  const two = [
+    { name: '', address: 'ada@client.example' },
+    { name: '', address: 'bob@client.example' },
+  ];
+  /** A post office that does not take a message for Bob, for good or for now. */
+  const withoutBob = (final: () => boolean, isUp = () => false) =>
+    withSender((real) => ({
+      ...real,
+      async handOver(envelope, raw) {
+        const to = isUp() ? envelope.to : envelope.to.filter((address) => !address.startsWith('bob'));
+        const setbacks = envelope.to
+          .filter((address) => !to.includes(address))
+          .map((address) => ({ address, final: final(), reason: 'Mailbox busy' }));
+        if (!to.length) return { outcome: 'declined', setbacks };
+        return { ...(await real.handOver({ ...envelope, to }, raw)), setbacks } as Handover;
+      },
+    }));
+
+  it('who has not got it yet is named, tried again, and nobody gets it twice', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    const changed = await changeDraft(app, owner, draft.id, { ...draft, to: two });
+    let up = false;
+    const office = withoutBob(
+      () => false,
+      () => up,
+    );
+    const sending = await sendDraft(office, owner, draft.id, { version: changed.version, key: 'to-two-1' });
+    expect(sending).toMatchObject({
+      state: 'sent',
+      problem: expect.stringContaining('bob@client.example (Mailbox busy)'),
+    });
+    expect((await listDeliveries(app.db, owner))[0]!.envelopeTo).toEqual(['ada@client.example']);
+    await expect(takeBack(app, owner, sending.id)).rejects.toMatchObject({ status: 409 });
+    await dispatchDue({ ...office, now: () => Date.now() + 60_000 });
+    expect((await listDeliveries(app.db, owner))[0]!.envelopeTo).toEqual(['ada@client.example']);
+    up = true;
+    await dispatchDue({ ...office, now: () => Date.now() + 3_600_000 });
+    expect(await listDeliveries(app.db, owner)).toMatchObject([
+      { envelopeTo: ['ada@client.example', 'bob@client.example'] },
+    ]);
+    expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent', problem: '' });
+    expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 })).total).toBe(1);
+  });
+
+  it('who was refused for good is named, and after four days so is who was only busy', async () => {
+    const { id: owner } = await newAccount(app);
+    for (const final of [true, false]) {
+      const { draft } = await readyDraft(owner);
+      const changed = await changeDraft(app, owner, draft.id, { ...draft, to: two });
+      const office = withoutBob(() => final);
+      const { id } = await sendDraft(office, owner, draft.id, { version: changed.version, key: `refused-${final}` });
+      await dispatchDue({ ...office, now: () => Date.now() + 5 * 86_400_000 });
+      expect(await readSending(app, owner, id)).toMatchObject({
+        state: 'sent',
+        problem: 'Sent, but not to bob@client.example (Mailbox busy).',
+      });
+    }
+  });
+});
+
+describe('a try that ended without an answer', () => {
+  /** A post office that takes the message, or does not, and is never heard of. */
+  const silent = (takes: boolean) =>
+    withSender((real) => ({
+      ...real,
+      async handOver(envelope, raw) {
+        if (takes) await real.handOver(envelope, raw);
+        return { outcome: 'unanswered', reason: 'Connection closed' };
+      },
+    }));
+
+  it.each([true, false])('is asked after before it is tried again (it was taken: %s)', async (takes) => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    const sending = await sendDraft(silent(takes), owner, draft.id, { version: draft.version, key: `silent-${takes}` });
+    expect(sending.state).toBe('unanswered');
+    let handed = 0;
+    const counting = withSender((real) => ({
+      ...real,
+      handOver: (...args) => (handed++, real.handOver(...args)),
+    }));
+    await dispatchDue({ ...counting, now: () => Date.now() + 60_000 });
+    expect(handed).toBe(takes ? 0 : 1);
+    expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent' });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+  });
+
+  it('cannot be taken back when it has arrived, and then nothing leaves twice', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    const { id } = await sendDraft(silent(true), owner, draft.id, { version: draft.version, key: 'silent-back' });
+    await expect(takeBack(app, owner, id)).rejects.toMatchObject({ status: 409, message: /it was sent/ });
+    expect(await readSending(app, owner, id)).toMatchObject({ state: 'sent' });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+  });
+
+  it('can be taken back when the post office says that it has nothing', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    const { id } = await sendDraft(silent(false), owner, draft.id, { version: draft.version, key: 'silent-free' });
+    await takeBack(app, owner, id);
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body });
+    await dispatchDue({ ...app, now: () => Date.now() + 3_600_000 });
+    expect(await listDeliveries(app.db, owner)).toEqual([]);
+  });
+
+  it('an answer of 4xx is none of these: it is tried again and nobody is asked', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(owner);
+    let busy = true;
+    const office = withSender((real) => ({
+      wasAccepted: () => Promise.reject(new Error('asked')),
+      handOver: async (envelope, raw) =>
+        busy
+          ? { outcome: 'declined', setbacks: envelope.to.map((address) => ({ address, final: false, reason: 'Busy' })) }
+          : real.handOver(envelope, raw),
+    }));
+    const { id } = await sendDraft(office, owner, draft.id, { version: draft.version, key: 'busy-1' });
+    await dispatchDue({ ...office, now: () => Date.now() + 60_000 });
+    busy = false;
+    await dispatchDue({ ...office, now: () => Date.now() + 3_600_000 });
+    expect(await readSending(app, owner, id)).toMatchObject({ state: 'sent', problem: '' });
+  });
+});
+
+describe('many at once', () => {
+  it('fifty sends with an attachment all leave, once each', async () => {
+    const { id: owner } = await newAccount(app);
+    const receiver = await newAccount(app);
+    const file = await storeFile(app, owner, { name: 'a.txt', type: 'text/plain', content: Buffer.alloc(100_000, 65) });
+    const drafts = [];
+    for (let i = 0; i < 50; i++) {
+      const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
+      const to = [{ name: '', address: i % 2 ? receiver.address : 'ines@client.example' }];
+      const content = { ...draft, to, subject: docFromText(`No. ${i}`), body: docFromText('x'), attachments: [file] };
+      drafts.push(await changeDraft(app, owner, draft.id, content));
+    }
+    const sent = await Promise.all(
+      drafts.map(({ id, version }, i) => sendDraft(app, owner, id, { version, key: `at-once-${i}` })),
+    );
+    expect(sent.filter(({ state }) => state !== 'sent')).toEqual([]);
+    expect(await listDeliveries(app.db, owner)).toHaveLength(50);
+    expect((await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 100 })).total).toBe(25);
+    expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 100 })).total).toBe(50);
+  });
+
+  it('a claim is renewed while a slow post office is waited for', async () => {
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
+    try {
+      const { id: owner } = await newAccount(app);
+      const { draft } = await readyDraft(owner);
+      let now = Date.now();
+      let calls = 0;
+      let answer = () => {};
+      const slow: Application = {
+        ...withSender((real) => ({
+          ...real,
+          handOver: async (...args) => {
+            calls++;
+            await new Promise<void>((resolve) => (answer = resolve));
+            return real.handOver(...args);
+          },
+        })),
+        now: () => now,
+      };
+      const sending = sendDraft(slow, owner, draft.id, { version: draft.version, key: 'slow-office' });
+      await vi.waitFor(() => expect(calls).toBe(1));
+      for (let i = 0; i < 8; i++) {
+        now += 30_000;
+        await vi.advanceTimersByTimeAsync(30_000);
+        await new Promise((resolve) => setTimeout(resolve, 30));
+        expect(await dispatchDue(slow)).toBe(0);
+      }
+      answer();
+      expect(await sending).toMatchObject({ state: 'sent' });
+      expect(calls).toBe(1);
+    } finally {
+      vi.useRealTimers();
+    }
   });
 });

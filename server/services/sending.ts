@@ -58,7 +58,7 @@ export async function sendDraft(
   app: Application,
   owner: string,
   id: string,
-  { version, key }: { version: number; key: string },
+  { version, key, asIs = [] }: { version: number; key: string; asIs?: string[] },
 ): Promise<Sending> {
   const earlier = async () => (await outboxByKey(app.db, owner, key)) ?? (await outboxOfDraft(app.db, owner, id));
   const before = await earlier();
@@ -67,7 +67,7 @@ export async function sendDraft(
   const draft = await readDraft(app, owner, id);
   if (draft.state === 'sending') return toSending((await outboxOfDraft(app.db, owner, id))!);
   if (draft.version !== version) throw stale('draft', draft);
-  const sights = lastLook({ ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body) });
+  const sights = lastLook({ ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body), asIs });
   const stop = sights.find((sight) => sight.stop);
   if (stop) throw new UserError(`Not sent: ${stop.message}.`, 422, { code: 'held-back', sights });
 

@@ -44,6 +44,20 @@ export function checkPlace(shelves: Shelf[], id: string | null, parentId: string
     throw new UserError(`Shelves stand at most ${DEEPEST} deep.`);
 }
 
+/** @throws UserError when another shelf beside it has the name already, whatever its case. */
+function checkName(
+  shelves: Shelf[],
+  id: string | null,
+  { name, parentId }: Pick<ShelfInput, 'name' | 'parentId'>,
+): void {
+  const twin = shelves.find(
+    (other) => other.id !== id && other.parentId === parentId && other.name.toLowerCase() === name.toLowerCase(),
+  );
+  if (!twin) return;
+  const message = `There is a shelf “${twin.name}” here already. Give this one another name.`;
+  throw new UserError(message, 422, { code: 'taken', fields: { name: message } });
+}
+
 /** The neighbours of a shelf in their order, with the shelf put in at its place. */
 function neighbours(shelves: Shelf[], id: string, parentId: string | null, position: number | null): string[] {
   const others = shelves.filter((other) => other.parentId === parentId && other.id !== id).map((other) => other.id);
@@ -56,6 +70,7 @@ export async function makeShelf(app: Application, owner: string, input: ShelfInp
   await inTransaction(app.db, async (trx) => {
     const { shelves } = await listShelves(trx, owner);
     checkPlace(shelves, null, input.parentId);
+    checkName(shelves, null, input);
     await insertShelf(trx, owner, { ...input, id, position: 0 }, app.now());
     await setPositions(trx, owner, neighbours(shelves, id, input.parentId, input.position));
   });
@@ -69,6 +84,7 @@ export async function changeShelf(app: Application, owner: string, id: string, {
     const before = shelves.find((other) => other.id === id);
     if (!before) throw notFound('shelf');
     checkPlace(shelves, id, input.parentId);
+    if (input.name !== before.name || input.parentId !== before.parentId) checkName(shelves, id, input);
     const position = input.position ?? before.position;
     if (!(await updateShelf(trx, owner, { ...input, id, version, position }, app.now()))) throw stale('shelf', before);
     if (input.position !== null || input.parentId !== before.parentId)

@@ -1,4 +1,4 @@
-import { boolean, mixed, number, object, string, type InferType } from 'yup';
+import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import type { Fills } from '../../core/blank/fill';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
 import { isRecord } from './text';
@@ -48,6 +48,8 @@ export const draftSchema = object({
 export const sendSchema = object({
   version: number().integer().required(),
   key: string().required().min(8).max(64),
+  /** Marks made by hand that are meant as they stand. */
+  asIs: array(string().required().max(200)).max(100).required().default([]),
 });
 
 export type NewDraft = InferType<typeof newDraftSchema>;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Person } from '#shared/types/wire';
-import { formatMailbox, parseMailboxes, type Mailbox } from '../../../core/message/address';
+import { addressProblem, formatMailbox, parseMailboxes, type Mailbox } from '../../../core/message/address';
 
 const props = defineProps<{ label: string; boxes: Mailbox[] }>();
 const emit = defineEmits<{ change: [boxes: Mailbox[]] }>();
@@ -22,17 +22,24 @@ function typed(value: string) {
 
 const id = useId();
 
-/** People for the part behind the last comma. */
-async function suggest(value: string, show: (found: { value: string }[]) => void) {
-  const part = value.split(/[,;]/).pop()!.trim();
-  if (part.length < 2 || part.includes('>')) return show([]);
+/** What the part behind the last comma may become: people whose name, company or address holds it. */
+async function completions(value: string): Promise<{ value: string }[]> {
+  const last = value.split(/[,;]/).pop()!;
+  const part = last.trim();
+  if (part.length < 2 || part.includes('>') || !addressProblem(part)) return [];
   const people = await api<Person[]>('/people', { query: { find: part } }).catch(() => []);
-  const before = value.slice(0, value.length - value.split(/[,;]/).pop()!.length);
-  show(
-    people.map((person) => ({
-      value: `${before}${before ? ' ' : ''}${formatMailbox({ name: person.fullName, address: person.address })}`,
-    })),
-  );
+  const before = value.slice(0, value.length - last.length);
+  return people.map((person) => ({
+    value: `${before}${before ? ' ' : ''}${formatMailbox({ name: person.fullName, address: person.address })}`,
+  }));
+}
+const suggest = async (value: string, show: (found: { value: string }[]) => void) => show(await completions(value));
+
+/** Leaving a half-typed name takes the only one it can be; a name alone is no address. */
+async function complete() {
+  const value = text.value;
+  const found = await completions(value);
+  if (found.length === 1 && text.value === value) typed(found[0]!.value);
 }
 </script>
 
@@ -49,6 +56,8 @@ async function suggest(value: string, show: (found: { value: string }[]) => void
       class="input"
       @update:model-value="(value: string | number) => typed(String(value))"
       @select="(item: Record<string, string>) => typed(item.value ?? '')"
+      @blur="complete"
+      @keydown.enter="complete"
     />
   </div>
 </template>

@@ -64,10 +64,11 @@ const letter = useLetter(handle, {
   },
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
-const { body, subject, changes, search, questions, sights } = letter;
+const { body, subject, changes, search, questions, sights, asIs } = letter;
 const { edited } = useEditedNotes(draft, body, changes);
 const { sending, held, failure, busy, send, follow, takeBack } = useSending(handle, {
   stops: () => stops.value,
+  asIs: () => asIs.value,
   goTo,
   onSent: (result) => emit('sent', result),
   onReturned: () => body.commands.focus(),
@@ -212,12 +213,18 @@ async function keep(question: BlankQuestion) {
 
 // Sending
 
+/** It has left for nobody yet, and is tried again. */
+const waits = computed(
+  () => (sending.value?.state === 'queued' || sending.value?.state === 'unanswered') && Boolean(sending.value.problem),
+);
 const stops = computed(() => sights.value.filter((sight) => sight.stop));
 const openBlanks = computed(() => stops.value.filter(({ code }) => code === 'open-blank'));
 
+const mark = computed(() => sights.value.find(({ code }) => code === 'open-mark'));
+
 const foot = computed(() => {
   const open = openBlanks.value;
-  const other = sights.value.find((sight) => sight.code !== 'open-blank');
+  const other = mark.value ?? sights.value.find((sight) => sight.code !== 'open-blank');
   const parts: { text: string; sight: Sight }[] = [];
   if (open.length)
     parts.push({ text: `${open.length} ${open.length === 1 ? 'blank is' : 'blanks are'} open`, sight: open[0]! });
@@ -288,6 +295,8 @@ function keeping() {
 defineExpose({
   insert,
   send,
+  focus: () => body.commands.focus(),
+  attach: (list: File[]) => files.value?.add(list),
   keeping,
   openSearch: () => body.chain().focus().insertContent(',,').run(),
   improve: () => edited.value[0] && emit('improve', edited.value[0]),
@@ -296,7 +305,7 @@ defineExpose({
 
 <template>
   <section v-if="draft" class="reply" aria-label="Your reply">
-    <div class="addressing">
+    <div class="addressing" data-part="addressing">
       <button
         v-if="!showAddressing"
         type="button"
@@ -338,12 +347,16 @@ defineExpose({
       {{ failure || pictures.problem.value || remark }}
     </div>
     <div v-else-if="problem" class="notice" role="status">{{ problem }}</div>
-    <div v-if="sending?.state === 'queued' && busy" class="notice" role="status">
-      The post office does not take it at the moment ({{ sending.problem }}). It will be tried again.
+    <div v-if="waits && busy" class="notice" role="status">
+      {{
+        sending!.state === 'queued'
+          ? `The post office does not take it at the moment (${sending!.problem}). It will be tried again.`
+          : sending!.problem
+      }}
       <button type="button" class="text-button" @click="takeBack">Take it back</button>
     </div>
 
-    <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')">
+    <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
       <EditorContent :editor="body" class="body" @mouseover="explain" />
       <!-- eslint-disable-next-line vue/no-v-html -- rendered and escaped by core/note -->
       <div v-if="signature" class="letter signature" aria-label="Your signature" v-html="signature" />
@@ -377,6 +390,7 @@ defineExpose({
         :before="before"
         :keep-with="keepWith"
         class="filling"
+        data-part="fill list"
         @answer="letter.answer"
         @switch="letter.switchPassage"
         @keep="keep"
@@ -389,11 +403,12 @@ defineExpose({
       :one-line="questions.length > 0"
       :occasion="occasion"
       class="tray"
+      data-part="tray"
       @insert="(id) => insert(id)"
       @leave="body.commands.focus()"
     />
 
-    <footer class="foot">
+    <footer class="foot" data-part="foot">
       <div class="sights" role="status">
         <template v-if="foot.length">
           <button
@@ -408,6 +423,14 @@ defineExpose({
           </button>
         </template>
         <span v-else class="soft">Nothing is open.</span>
+        <button
+          v-if="mark && !openBlanks.length"
+          type="button"
+          class="text-button small"
+          @click="asIs = [...asIs, mark.mark!]"
+        >
+          It is meant so
+        </button>
       </div>
       <span class="small soft" role="status">{{ stateWord }}</span>
       <button type="button" class="text-button" :disabled="busy" @click="discard">

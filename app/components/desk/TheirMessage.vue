@@ -1,18 +1,31 @@
 <script setup lang="ts">
-import { Archive, CheckCheck, Image, NotebookPen, Paperclip, Reply, ReplyAll, Undo2 } from 'lucide-vue-next';
+import {
+  Archive,
+  CheckCheck,
+  Download,
+  Image,
+  NotebookPen,
+  Paperclip,
+  Reply,
+  ReplyAll,
+  Trash2,
+  Undo2,
+} from 'lucide-vue-next';
 import type { Message } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
 import { formatMailbox } from '../../../core/message/address';
+import { letterPage } from '#shared/utils/letterPage';
 import { useAccountStore } from '~/stores/account';
 
 const props = defineProps<{ message: Message; answering: boolean }>();
-const emit = defineEmits<{ reply: [all: boolean]; change: [part: MessageChange]; pictures: []; keep: [] }>();
+const emit = defineEmits<{ reply: [all: boolean]; change: [part: MessageChange]; keep: [] }>();
 
 const store = useAccountStore();
 const showQuoted = ref(false);
+const pictures = ref(false);
 watch(
   () => props.message.id,
-  () => (showQuoted.value = false),
+  () => (showQuoted.value = pictures.value = false),
 );
 
 const date = computed(() => when(props.message.sentAt, store.settings!.locale, store.settings!.timeZone));
@@ -20,19 +33,16 @@ const others = computed(() => {
   const own = store.account?.address.toLowerCase();
   return [...props.message.to, ...props.message.cc].filter((box) => box.address.toLowerCase() !== own);
 });
+const isOwn = computed(() => props.message.from.address.toLowerCase() === store.account?.address.toLowerCase());
 const several = computed(() => others.value.length > 0);
 const names = (boxes: { name: string; address: string }[]) => boxes.map((box) => box.name || box.address).join(', ');
 
-/** The letter in a frame that runs nothing: no scripts, nothing fetched unless pictures were asked for. */
-const frame = computed(() => {
-  const pictures = props.message.html.includes('src="http') ? 'http: https:' : '';
-  return `<!doctype html><html><head><meta charset="utf-8">
-<meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src 'self' data: ${pictures}; style-src 'unsafe-inline'">
-<base target="_blank">
-<style>body{margin:0;font:16px/1.6 'Literata Variable',Georgia,serif;color:#262a24;overflow-wrap:anywhere}img{max-width:100%;height:auto}
-table{max-width:100%}blockquote{margin:0 0 0 4px;padding-left:10px;border-left:2px solid #d9d4c6;color:#5a6055}p{margin:0 0 .8em}a{color:#1f4d3a}</style>
-</head><body>${props.message.html}</body></html>`;
-});
+/** The letter in a frame that runs nothing. With pictures from elsewhere it is a page of its own, which alone may fetch them. */
+const frame = computed(() =>
+  pictures.value
+    ? { src: `/api/messages/${props.message.id}/page` }
+    : { srcdoc: letterPage(props.message.html, false) },
+);
 const frameElement = ref<HTMLIFrameElement>();
 const frameHeight = ref(200);
 function fit() {
@@ -65,7 +75,7 @@ defineExpose({ selection });
 <template>
   <article class="message" aria-label="Their message">
     <div class="acts" :class="{ many: several }">
-      <template v-if="message.folder !== 'sent'">
+      <template v-if="!isOwn">
         <button
           type="button"
           class="text-button"
@@ -118,9 +128,17 @@ defineExpose({ selection });
         v-else-if="message.folder !== 'sent'"
         type="button"
         class="text-button"
-        @click="emit('change', { folder: 'inbox' })"
+        @click="emit('change', { folder: isOwn ? 'sent' : 'inbox' })"
       >
-        <Undo2 :size="14" aria-hidden="true" />Back to the inbox
+        <Undo2 :size="14" aria-hidden="true" />{{ isOwn ? 'Back to Sent' : 'Back to the inbox' }}
+      </button>
+      <button
+        v-if="message.folder !== 'trash'"
+        type="button"
+        class="text-button"
+        @click="emit('change', { folder: 'trash' })"
+      >
+        <Trash2 :size="14" aria-hidden="true" />Delete
       </button>
     </div>
 
@@ -136,10 +154,13 @@ defineExpose({ selection });
           ><br />Answers go to {{ names(message.replyTo) }}</template
         >
       </p>
+      <a class="as-file small" :href="`/api/messages/${message.id}/source`" download
+        ><Download :size="13" aria-hidden="true" /> Save as a file</a
+      >
       <p v-if="message.broken" class="notice bad">{{ message.broken }}</p>
-      <p v-if="message.remotePictures && !message.html.includes('src=&quot;http')" class="notice">
+      <p v-if="message.remotePictures && !pictures" class="notice">
         Pictures from elsewhere are not shown; fetching them tells the sender that you read this.
-        <button type="button" class="text-button" @click="emit('pictures')">
+        <button type="button" class="text-button" @click="pictures = true">
           <Image :size="14" aria-hidden="true" />Show them in this message
         </button>
       </p>
@@ -147,10 +168,11 @@ defineExpose({ selection });
       <iframe
         v-if="message.html"
         ref="frameElement"
+        :key="`${message.id}-${pictures}`"
         class="frame"
         title="The text of the message"
         sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
-        :srcdoc="frame"
+        v-bind="frame"
         :style="{ height: `${frameHeight}px` }"
         @load="fit"
       />
@@ -219,6 +241,12 @@ defineExpose({ selection });
 
 .notice {
   margin-bottom: var(--s3);
+}
+
+.as-file {
+  display: inline-block;
+  margin: calc(-1 * var(--s3)) 0 var(--s3);
+  color: var(--ink-soft);
 }
 
 .text {

@@ -59,7 +59,7 @@ function chosen(event: Event) {
 </script>
 
 <template>
-  <section class="waiting" aria-label="Messages">
+  <section class="waiting" aria-label="Messages" data-part="messages">
     <header class="head">
       <el-select
         :model-value="mail.list"
@@ -86,7 +86,7 @@ function chosen(event: Event) {
       </p>
     </div>
 
-    <ul class="rows" @keydown="step">
+    <ul class="rows" data-home="1" @keydown="step">
       <li v-for="row in rows" :key="row.id">
         <button
           type="button"

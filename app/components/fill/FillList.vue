@@ -77,8 +77,12 @@ const target = (row: HTMLElement | undefined) =>
   row?.querySelector<HTMLElement>('[data-answer]:checked, input[type=radio]:checked') ??
   row?.querySelector<HTMLElement>('[data-answer], textarea, input:not([tabindex="-1"])');
 
+/** Whether the list was entered by putting a note in: from its last question the letter goes on. */
+let isFilling = false;
+
 /** Focuses the first open question of an insertion, or the first of all. */
 function focusFirst(insertion?: string) {
+  isFilling = true;
   const question = open.value.find(
     (q) => q.type === 'blank' && q.state === 'open' && (!insertion || q.insertion === insertion),
   );
@@ -108,7 +112,10 @@ function step(question: BlankQuestion, by: number): boolean {
   return true;
 }
 
-/** Tab and Enter go to the next question and confirm what was found; from the last one back to the letter. */
+/**
+ * Tab and Enter go to the next question and confirm what was found. From the last one Enter goes back to the letter, and so
+ * does Tab while a note is filled that was just put in; otherwise Tab goes on to what stands behind the list.
+ */
 function onKey(event: KeyboardEvent) {
   if (event.key === 'Escape') {
     event.preventDefault();
@@ -139,9 +146,11 @@ function onKey(event: KeyboardEvent) {
     (stop) => stop === element || (stop && stop === target(row) && element.dataset.stop === undefined),
   );
   const next = all[at + (forward ? 1 : -1)];
+  if (!next && tab && (!isFilling || !forward)) return;
   event.preventDefault();
-  if (next) next.focus();
-  else emit('leave');
+  if (next) return next.focus();
+  isFilling = false;
+  emit('leave');
 }
 
 function onCalendar(question: BlankQuestion, event: Event) {

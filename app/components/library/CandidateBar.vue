@@ -95,7 +95,8 @@ const leave = (texts: string[]) => (left.value = new Set([...left.value, ...text
   padding: var(--s1) var(--s2);
   border-left: 3px solid var(--apricot);
   background: var(--apricot-wash);
-  max-height: 84px;
+  flex: none;
+  max-height: 116px;
   overflow-y: auto;
 }
 

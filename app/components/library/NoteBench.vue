@@ -24,7 +24,7 @@ const lookups = useLookupsStore();
 const brought = useKeepStore().take(props.note?.id ?? 'new');
 const form = useForm(noteSchema);
 const { fields, problem, busy } = form;
-const keeping = useNoteKeeping(() => props.note, brought?.input ?? null, form);
+const keeping = useNoteKeeping(() => props.note, brought?.input ?? null, form, brought?.place);
 const { content, dirty, conflict, joined, touch } = keeping;
 const pictures = usePictures();
 const remark = ref('');

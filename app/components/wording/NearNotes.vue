@@ -46,7 +46,8 @@ defineExpose({
   <section v-if="found.length" class="near" aria-label="Notes nearly the same">
     <p v-for="{ row, likeness } in found" :key="row.id" class="small">
       <b dir="auto">{{ row.name }}</b> {{ word(likeness)
-      }}<span v-if="row.used" class="soft">, used {{ row.used }} times</span>.
+      }}<span v-if="row.used" class="soft">, used {{ row.used === 1 ? 'once' : `${row.used} times` }}</span
+      >.
       <button v-if="shown?.id !== row.id" type="button" class="text-button small" @click="show(row.id)">
         Show the difference
       </button>

@@ -4,15 +4,12 @@ import { readFile } from '../../services/files';
 const SHOWN = /^image\/(png|jpeg|gif|webp)$/i;
 
 export default ownerHandler(async (event, { app, owner }) => {
-  const { type, content, file } = await readFile(app, owner, getRouterParam(event, 'file') ?? '');
+  const { type, content } = await readFile(app, owner, getRouterParam(event, 'file') ?? '');
   const shown = SHOWN.test(type);
   setResponseHeaders(event, {
     'Content-Type': shown ? type : 'application/octet-stream',
     'Content-Disposition': shown ? 'inline' : 'attachment',
     'Content-Security-Policy': "default-src 'none'; sandbox",
-    // Named by its content, so it never changes.
-    'Cache-Control': 'private, max-age=31536000, immutable',
-    ETag: `"${file}"`,
   });
   return content;
 });

@@ -52,9 +52,21 @@ function columns(draft: DraftContent) {
   };
 }
 
+/** A new message that nothing was written in: every change makes another version. */
+const UNTOUCHED = { mode: 'new', version: 1 };
+
+export async function untouchedDraft(db: Knex, owner: string): Promise<Draft | null> {
+  const row = await db('drafts')
+    .where({ owner, deleted_at: null, ...UNTOUCHED })
+    .first();
+  return row ? toDraft(row) : null;
+}
+
+/** The drafts something was written in, the latest first. */
 export async function listDrafts(db: Knex, owner: string): Promise<DraftRow[]> {
   const rows = await db('drafts')
     .where({ owner, deleted_at: null })
+    .whereNot((q) => q.where(UNTOUCHED))
     .select(ROW)
     .orderBy('updated_at', 'desc')
     .limit(500);

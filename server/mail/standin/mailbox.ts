@@ -20,25 +20,27 @@ export async function storeMessage(
   account: AccountRow,
   folder: Folder,
   { raw, derived }: { raw: Buffer; derived: Derived },
-  { seen = false, answered = false, receivedAt, cut = false }: AppendOptions = {},
+  { seen = false, answered = false, receivedAt, cut = false, brought = false }: AppendOptions = {},
 ): Promise<{ id: string; added: boolean; broken: string }> {
   const at = receivedAt ?? derived.sentAt ?? Date.now();
   const broken = [derived.broken, cut ? CUT : ''].filter(Boolean).join(' ');
+  const isOwn = brought && derived.from.some(({ address }) => addressKey(address) === addressKey(account.address));
+  const place = isOwn ? 'sent' : folder;
   const { id, added } = await insertMessage(trx, account.id, {
     ...derived,
     id: newId(at > 0 ? at : Date.now()),
-    folder,
+    folder: place,
     digest: createHash('sha256').update(raw).digest('hex'),
     sentAt: derived.sentAt ?? at,
     receivedAt: at,
     attachments: derived.attachments.filter((part) => !part.inline).length,
-    seen,
+    seen: seen || isOwn,
     answered,
     broken,
     raw,
   });
   if (added) {
-    const met = folder === 'sent' ? [...derived.to, ...derived.cc] : derived.from;
+    const met = place === 'sent' ? [...derived.to, ...derived.cc] : derived.from;
     // In one order, so that two messages to the same people do not wait for each other.
     const boxes = new Map(met.map((box) => [addressKey(box.address), box]));
     for (const key of [...boxes.keys()].sort().slice(0, MET))

@@ -8,9 +8,8 @@ export default ownerHandler(async (event, { app, owner, id }) => {
   const shown = SHOWN.test(type);
   setResponseHeaders(event, {
     'Content-Type': shown ? type : 'application/octet-stream',
-    'Content-Disposition': `${shown ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name).replace(/['()*]/g, escape)}`,
+    'Content-Disposition': attached(name, shown),
     'Content-Security-Policy': "default-src 'none'; sandbox",
-    'Cache-Control': 'private, max-age=3600',
   });
   return content;
 });

@@ -6,7 +6,7 @@ export default ownerHandler(async (event, { app, owner, id }) => {
   const { name, type, content } = await noteFile(app, owner, id, format);
   setResponseHeaders(event, {
     'Content-Type': type,
-    'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name.replace(/[/\\]/g, '-')).replace(/['()*]/g, escape)}`,
+    'Content-Disposition': attached(name.replace(/[/\\]/g, '-')),
     'Content-Security-Policy': "default-src 'none'; sandbox",
     'Cache-Control': 'no-store',
   });
