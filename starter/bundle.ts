@@ -2,7 +2,6 @@ import { ask, body, day, firstName, p, passage, subject, time } from '../demo/wr
 import { BUNDLE_FORMAT, BUNDLE_VERSION, shelfKey } from '../core/library/bundle';
 
 const hello = p('Dear ', firstName(), ',');
-const close = p('With kind regards,');
 
 const SHELVES = ['First answers', 'Appointments', 'Money', 'Afterwards'].map((name, i) => ({
   key: shelfKey(i + 1),
@@ -33,7 +32,6 @@ const NOTES: [
         day('answer by'),
         '.',
       ),
-      close,
     ),
   ],
   [
@@ -46,7 +44,6 @@ const NOTES: [
       p('thank you for writing. Before I can give you a proper answer, I need to know:'),
       p(ask('what is missing')),
       p('A short line is enough.'),
-      close,
     ),
   ],
   [
@@ -58,7 +55,6 @@ const NOTES: [
       hello,
       p('thank you for asking me. ', ask('what they asked for'), ' is not something I do, so I would not do it well.'),
       passage('somebody else', { on: false }, p(ask('somebody else'), ' may be able to help you.')),
-      close,
     ),
   ],
   [
@@ -69,7 +65,6 @@ const NOTES: [
     body(
       hello,
       p('I am away and back on ', day('back on'), '. I will answer then, in the order in which messages came.'),
-      close,
     ),
   ],
   [
@@ -90,7 +85,6 @@ const NOTES: [
         time('second time'),
         '. Please tell me which suits you; if neither does, name two days that would.',
       ),
-      close,
     ),
   ],
   [
@@ -103,7 +97,6 @@ const NOTES: [
       p('this is to confirm ', day('day'), ' at ', time('time'), ', at ', ask('place'), '.'),
       passage('what to bring', { on: false }, p('Please bring ', ask('what to bring'), '.')),
       p('If something comes up, a short message is enough.'),
-      close,
     ),
   ],
   [
@@ -122,7 +115,6 @@ const NOTES: [
         time('new time'),
         ' suit you instead?',
       ),
-      close,
     ),
   ],
   [
@@ -130,7 +122,7 @@ const NOTES: [
     'Reminder of an appointment',
     'rem',
     subject('Reminder: ', day('day')),
-    body(hello, p('a short reminder: we meet on ', day('day'), ' at ', time('time'), '. I look forward to it.'), close),
+    body(hello, p('a short reminder: we meet on ', day('day'), ' at ', time('time'), '. I look forward to it.')),
   ],
   [
     3,
@@ -148,7 +140,6 @@ const NOTES: [
         day('holds until'),
         '. If it turns out to be more, I ask you first.',
       ),
-      close,
     ),
   ],
   [
@@ -167,7 +158,6 @@ const NOTES: [
         day('due'),
         '. Thank you for the work.',
       ),
-      close,
     ),
   ],
   [
@@ -186,7 +176,6 @@ const NOTES: [
         ask('amount'),
         ' is still open. It may have slipped past you; could you have a look? If it was paid meanwhile, please take this as done.',
       ),
-      close,
     ),
   ],
   [
@@ -198,7 +187,6 @@ const NOTES: [
       hello,
       p('thank you for ', ask('what for'), '. ', ask('something personal')),
       p('If anything is not as it should be, write to me at once.'),
-      close,
     ),
   ],
 ];

@@ -215,7 +215,6 @@ export function letterExtensions(): Extensions {
       codeBlock: false,
       heading: false,
       horizontalRule: false,
-      strike: false,
       link: false,
       trailingNode: false,
     }),

@@ -49,6 +49,10 @@ export const PasteFromElsewhere = Extension.create<Options>({
         kept.set(source, await picture(await blobOf(source), 'picture'));
       const { blocks, picturesLeft } = readHtml(html, (source) => kept.get(source.replace(/\s+/g, '')) ?? null);
       put(view, noteSchema.nodeFromJSON(docOf(own && isEmpty(view) ? own(blocks) : blocks)));
+      if (blocks.some(({ quote }) => quote))
+        remark(
+          'A quotation came as ordinary lines: a note has none. Put signs of your own around it where they are needed.',
+        );
       const dropped = [...kept.values()].filter((one) => !one).length;
       if (picturesLeft > dropped)
         remark(

@@ -32,6 +32,33 @@ describe('what a draft gives for a note', () => {
     });
   });
 
+  it('has the blanks of every note that stands in it, two of one label that ask different things under their own', () => {
+    const filled = (insertion: string, label: string, words: string, place = '0') => ({
+      type: 'text',
+      text: words,
+      marks: [{ type: 'filled', attrs: { insertion, place, label, value: words, around: '' } }],
+    });
+    const line = (...content: object[]) => ({ type: 'paragraph', content });
+    const asked = (kind: string, label: string) => ({ label, kind, options: {} });
+    const fill = (...blanks: object[]) => ({ blanks, answers: {}, passages: {} });
+    const { body } = keep({
+      body: {
+        type: 'doc',
+        content: [
+          line({ type: 'text', text: 'Dear ' }, filled('a', 'name', 'Ada'), { type: 'text', text: ',' }),
+          line({ type: 'text', text: 'On ' }, filled('a', 'day', 'Monday'), { type: 'text', text: '.' }),
+          line({ type: 'text', text: 'Yours, ' }, filled('b', 'name', 'Ada'), filled('b', 'day', '2 May', '1')),
+        ] as DocJson[],
+      },
+      fills: {
+        a: fill(asked('text', 'name'), asked('text', 'day')),
+        b: fill(asked('text', 'name'), asked('date', 'day')),
+      } as never,
+    });
+    expect(read(body)).toBe('Dear [name],\nOn [day].\nYours, [name][day 2]');
+    expect(JSON.stringify(body)).not.toMatch(/Ada|Monday|2 May/);
+  });
+
   it('is without the own signature, which can be put back', () => {
     const keeping = keep(
       { body: docFromText('Dear Ada,\n\nI can come.\n\nKind regards\nWren') },

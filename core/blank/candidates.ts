@@ -48,10 +48,19 @@ const ORDINARY = new Set(
 /** More than this is no wording with gaps in it, and nobody would look through them. */
 const MOST = 300;
 
-/** A currency beside a gap, as a sign or as a word: it stands already, so only the figure is asked. */
-const CURRENCY_BEFORE = /(?:\p{Sc}|(?<![\p{L}])(?:EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|HUF|AUD|CAD|NZD|JPY))\s?$/u;
-const CURRENCY_BEHIND =
-  /^\s?(?:\p{Sc}|(?:EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|HUF|AUD|CAD|NZD|JPY|euros?|pounds?|dollars?|francs?|kronor|zł)(?!\p{L}))/u;
+const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|HUF|AUD|CAD|NZD|JPY';
+const WORDS: Record<string, string> = { euro: 'EUR', pound: 'GBP', dollar: 'USD' };
+const CODE_BEFORE = new RegExp(String.raw`(?<![\p{L}\p{N}])(${CODES})\s?$`, 'u');
+const CODE_BEHIND = new RegExp(String.raw`^\s?(${CODES}|(euro|pound|dollar)s?)(?!\p{L})`, 'u');
+
+/** The currency named beside a gap belongs to it: the gap with it, and which it is. */
+function withCurrency(text: string, from: number, to: number): { from: number; to: number; currency: string } {
+  const before = CODE_BEFORE.exec(text.slice(Math.max(0, from - 8), from));
+  const behind = CODE_BEHIND.exec(text.slice(to, to + 10));
+  if (behind) return { from, to: to + behind[0].length, currency: WORDS[behind[2] ?? ''] ?? behind[1]! };
+  if (before) return { from: from - before[0].length, to, currency: before[1]! };
+  return { from, to, currency: '' };
+}
 
 /** Letters and signs people put where something is to be filled in. */
 const MARKS: { pattern: RegExp; label: (match: RegExpMatchArray) => string }[] = [
@@ -149,7 +158,12 @@ function nameAround(text: string, from: number, to: number): string {
     .split('\n')
     .at(-1)!;
   const after = text.slice(to, to + 30).split('\n')[0]!;
-  if (/\p{Sc}\s?$/u.test(before) || /^\s?(\p{Sc}|(euros?|pounds?|dollars?|[A-Z]{3})\b)/u.test(after)) return 'amount';
+  if (
+    /\p{Sc}\s?$/u.test(before) ||
+    /^\s?(\p{Sc}|(euros?|pounds?|dollars?|[A-Z]{3})\b)/u.test(after) ||
+    CODE_BEFORE.test(before)
+  )
+    return 'amount';
   if (/^\s?(am|pm|o'clock|uhr)\b/i.test(after) || /\b(at|around|by about)\s$/i.test(before)) return 'time';
   if (/^\s?%/.test(after)) return 'per cent';
   if (/\b(dear|hello|hi|hey|hallo|liebe[r]?|bonjour|hola)\s$/i.test(before)) return 'first name';
@@ -208,15 +222,23 @@ export function findCandidates(written: string, ways: Ways, origin: Origin | nul
     as?: Pick<BlankDef, 'kind' | 'options'>,
   ) => {
     if (out.length >= MOST || out.some((other) => from < other.to && to > other.from)) return;
-    const sides = [text.slice(Math.max(0, from - 12), from), text.slice(to, to + 12)] as const;
-    const hasSign = CURRENCY_BEFORE.test(sides[0]) || CURRENCY_BEHIND.test(sides[1]);
+    const hasSign =
+      /\p{Sc}\s?$/u.test(text.slice(Math.max(0, from - 3), from)) || /^\s?\p{Sc}/u.test(text.slice(to, to + 3));
     const clean = label.replace(/[_]+/g, ' ').replace(/\s+/g, ' ').trim().slice(0, 60);
     const name = /^[^\p{Ll}]+$/u.test(clean) ? clean.toLowerCase() : clean;
     const likely = as ?? guessKind(name);
     // Where the sign of the currency stands already, only the figure is asked.
     const kind =
       likely.kind === 'money' && hasSign ? { kind: 'number', options: { ...kindOf('number').defaults } } : likely;
-    out.push({ from, to, text: text.slice(from, to), why, blank: { label: name, ...kind } });
+    const whole = kind.kind === 'money' && why === 'marked' ? withCurrency(text, from, to) : { from, to, currency: '' };
+    const options = whole.currency ? { ...kind.options, currency: whole.currency } : kind.options;
+    out.push({
+      from: whole.from,
+      to: whole.to,
+      text: text.slice(whole.from, whole.to),
+      why,
+      blank: { label: name, kind: kind.kind, options },
+    });
   };
 
   for (const { pattern, label } of MARKS) {

@@ -58,6 +58,7 @@ const serializer = new MarkdownSerializer(
   {
     bold: { open: '**', close: '**', mixable: true, expelEnclosingWhitespace: true },
     italic: { open: '*', close: '*', mixable: true, expelEnclosingWhitespace: true },
+    strike: { open: '~~', close: '~~', mixable: true, expelEnclosingWhitespace: true },
     underline: { open: '<u>', close: '</u>', mixable: true, expelEnclosingWhitespace: true },
     link: {
       open: () => '[',

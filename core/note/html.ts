@@ -17,6 +17,7 @@ const OPEN: Record<string, (mark: Mark) => string> = {
   bold: () => '<strong>',
   italic: () => '<em>',
   underline: () => '<u>',
+  strike: () => '<s>',
   link: (mark) => (isSafeLink(mark.attrs.href) ? `<a href="${escapeHtml(mark.attrs.href)}">` : '<span>'),
   colour: (mark) => `<span style="color:${escapeHtml(mark.attrs.value)}">`,
   filled: () => '',
@@ -26,6 +27,7 @@ const CLOSE: Record<string, (mark: Mark) => string> = {
   bold: () => '</strong>',
   italic: () => '</em>',
   underline: () => '</u>',
+  strike: () => '</s>',
   link: (mark) => (isSafeLink(mark.attrs.href) ? '</a>' : '</span>'),
   colour: () => '</span>',
   filled: () => '',
@@ -73,16 +75,22 @@ function inlineHtml(parent: Node, source: PictureSource): string {
 /** In a letter a heading is a little larger than its text, not a title page. */
 const HEADING_SIZES = [1.4, 1.2, 1.05];
 
+/** Text of a script that runs from right to left says so, since not every mail program finds out. */
+const directionOf = (node: Node): string =>
+  /^[^\p{L}]*[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}]/u.test(node.textContent)
+    ? ' dir="rtl"'
+    : '';
+
 /** Margins are set to none because mail programs differ in theirs, and empty paragraphs already hold the distance. */
 function blockHtml(node: Node, source: PictureSource): string {
   const align = node.attrs.align ? `;text-align:${node.attrs.align}` : '';
   switch (node.type.name) {
     case 'paragraph':
-      return `<p style="margin:0${align}">${inlineHtml(node, source) || '<br>'}</p>`;
+      return `<p${directionOf(node)} style="margin:0${align}">${inlineHtml(node, source) || '<br>'}</p>`;
     case 'heading': {
       const tag = `h${Number(node.attrs.level)}`;
       const size = HEADING_SIZES[Number(node.attrs.level) - 1];
-      return `<${tag} style="margin:0;font-size:${size}em${align}">${inlineHtml(node, source) || '<br>'}</${tag}>`;
+      return `<${tag}${directionOf(node)} style="margin:0;font-size:${size}em${align}">${inlineHtml(node, source) || '<br>'}</${tag}>`;
     }
     case 'bulletList':
       return `<ul style="margin:0;padding-left:1.5em">${childrenHtml(node, source)}</ul>`;
@@ -110,7 +118,7 @@ function cellHtml(node: Node, tag: 'th' | 'td', style: string, source: PictureSo
     .filter((name) => Number(node.attrs[name]) > 1)
     .map((name) => ` ${name}="${Number(node.attrs[name])}"`)
     .join('');
-  return `<${tag}${span} style="${style}text-align:left;vertical-align:top;padding:3px 16px 3px 0;border-bottom:1px solid #ccc">${childrenHtml(node, source)}</${tag}>`;
+  return `<${tag}${span} style="${style}text-align:${node.attrs.align ?? 'left'};vertical-align:top;padding:3px 16px 3px 0;border-bottom:1px solid #ccc">${childrenHtml(node, source)}</${tag}>`;
 }
 
 function childrenHtml(node: Node, source: PictureSource): string {

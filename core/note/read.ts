@@ -77,6 +77,12 @@ function isBordered(name: string, styles: Map<string, string>): boolean {
   return /\bsolid\b/.test(line) && !/^(0|none)/.test(line) && !styles.has('border') && styles.has('padding-left');
 }
 
+/** Where the text of a cell stands, when it says so. */
+function alignOf(cell: Element): string | null {
+  const said = (stylesOf(cell).get('text-align') ?? cell.attribs.align ?? '').toLowerCase();
+  return /^(center|right|justify)$/.test(said) ? said : null;
+}
+
 class Reader {
   readonly blocks: ReadBlock[] = [];
   picturesLeft = 0;
@@ -315,7 +321,7 @@ class Reader {
               colspan: span(cell.attribs.colspan),
               rowspan: span(cell.attribs.rowspan),
               colwidth: null,
-              align: null,
+              align: alignOf(cell),
             },
             content: inside.length ? inside : [{ type: 'paragraph' }],
           };

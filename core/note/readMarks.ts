@@ -78,6 +78,8 @@ export function withMarks({ name, attribs }: Element, styles: Map<string, string
   const line = styles.get('text-decoration') ?? styles.get('text-decoration-line') ?? '';
   if ((/underline/.test(line) && name !== 'a') || ((name === 'u' || name === 'ins') && line !== 'none'))
     add('underline');
+  if (/line-through/.test(line) || ((name === 's' || name === 'strike' || name === 'del') && line !== 'none'))
+    add('strike');
   if (name === 'a' && attribs.href && isSafeLink(attribs.href.trim())) add('link', { href: attribs.href.trim() });
   const colour = styles.get('color') ?? (name === 'font' ? attribs.color : undefined);
   if (colour !== undefined) {

@@ -157,6 +157,7 @@ export const schema = new Schema({
     link: { attrs: { href: { validate: 'string' } }, inclusive: false },
     bold: {},
     italic: {},
+    strike: {},
     underline: {},
     colour: { attrs: { value: { validate: matches(COLOUR, 'A colour is written like #8a1f1f.') } } },
     stretch: { inclusive: false, attrs: passageAttrs },

@@ -21,12 +21,15 @@ export function markWords(text: string, terms: Iterable<string>): Stretch[] {
   return out;
 }
 
+/** So much of a text is looked at for its best part. */
+const LOOKED_AT = 40_000;
+
 /**
  * The part of a long text worth showing for a match: about `length` characters around the first matched word, on one
  * line, or the beginning when nothing matched.
  */
 export function excerpt(text: string, terms: Iterable<string>, length = 90): string {
-  const line = text.replace(/\s+/g, ' ').trim();
+  const line = text.slice(0, LOOKED_AT).replace(/\s+/g, ' ').trim();
   const wanted = new Set(terms);
   const first = words(line).find(({ term }) => wanted.has(term));
   if (line.length <= length) return line;

@@ -18,7 +18,12 @@ export interface Letter {
   inReplyTo: string;
   references: string[];
   /** The message answered, quoted under the signature; null to leave it out. */
-  quote: { attribution: string; text: string; html: string } | null;
+  quote: {
+    attribution: string;
+    text: string;
+    html: string;
+    pictures?: { contentId: string; name: string; type: string; content: Uint8Array }[];
+  } | null;
   /** The pictures that stand in the body or the signature, by their file. */
   pictures?: { file: string; type: string; content: Buffer }[];
   attachments?: { name: string; type: string; content: Buffer }[];
@@ -66,6 +71,13 @@ export async function composeLetter(letter: Letter): Promise<Buffer> {
         contentType: type,
         contentDisposition: 'inline' as const,
         content,
+      })),
+      ...(letter.quote?.pictures ?? []).map(({ contentId: cid, name, type, content }) => ({
+        cid,
+        filename: name.replace(/[\r\n]+/g, ' '),
+        contentType: type,
+        contentDisposition: 'inline' as const,
+        content: Buffer.from(content),
       })),
       ...(letter.attachments ?? []).map(({ name, type, content }) => ({
         filename: name.replace(/[\r\n]+/g, ' '),

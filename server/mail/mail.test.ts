@@ -7,6 +7,7 @@ import { composeLetter, type Letter } from './compose';
 import { readMessages } from './mbox';
 import { looksLikeMessage, parseMessage } from './parse';
 import { sanitiseHtml } from './sanitise';
+import { quotedOf } from './show';
 
 const bytes = (...lines: string[]) => Buffer.from(lines.join('\r\n'));
 
@@ -300,6 +301,88 @@ describe('multipart', () => {
       ),
     );
     expect(attachments[0]!.name).not.toMatch(/[/\\]/);
+  });
+});
+
+describe('what other readers take in their stride', () => {
+  const html = (type: string, body: string) => bytes('From: a@x.example', `Content-Type: ${type}`, '', body);
+
+  it('a type without its second half is text (RFC 2045 5.2)', async () => {
+    const message = await parseMessage(html('text', 'Hello there'));
+    expect(message).toMatchObject({ text: expect.stringContaining('Hello there'), attachments: [] });
+  });
+
+  it('a boundary written as RFC 2231 allows is no damage', async () => {
+    for (const type of [
+      "multipart/mixed; boundary*=us-ascii'en'simple%20one",
+      'multipart/mixed; boundary*0="simple"; boundary*1=" one"',
+      'multipart/mixed; boundary="simple one"',
+    ]) {
+      const parts = ['--simple one', '', 'First.', '--simple one', '', 'Second.', '--simple one--'];
+      const message = await parseMessage(
+        bytes('From: a@x.example', 'Date: Mon, 23 Nov 2026 09:00:00 +0000', `Content-Type: ${type}`, '', ...parts),
+      );
+      expect(message.broken, type).toBe('');
+    }
+  });
+
+  it.each([
+    ['foo', 'foo'],
+    ['MAILER DAEMON <>', 'MAILER DAEMON'],
+  ])('a sender without an address keeps the name: %s', async (written, name) => {
+    const { from, broken } = await parseMessage(bytes(`From: ${written}`, 'Subject: x', '', 'x'));
+    expect(from).toEqual([{ name, address: '' }]);
+    expect(broken).toContain('does not say who sent it');
+  });
+
+  it('names of files lose what turns the direction of writing', async () => {
+    const { attachments } = await parseMessage(
+      bytes(
+        'From: a@x.example',
+        'Content-Type: application/octet-stream',
+        "Content-Disposition: attachment; filename*=utf-8''invoice%E2%80%AEgnp.exe",
+        '',
+        'x',
+      ),
+    );
+    expect(attachments[0]!.name).toBe('invoicegnp.exe');
+  });
+
+  it('pictures inside the message answered go along with the quotation', async () => {
+    const pixel = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
+    const raw = bytes(
+      'From: a@x.example',
+      'Content-Type: multipart/related; boundary=b',
+      '',
+      '--b',
+      'Content-Type: text/html',
+      '',
+      '<p>See <img src="cid:plan@x"> and <img src="https://elsewhere.example/t.png"></p>',
+      '--b',
+      'Content-Type: image/png',
+      'Content-ID: <plan@x>',
+      'Content-Disposition: inline',
+      'Content-Transfer-Encoding: base64',
+      '',
+      pixel,
+      '--b--',
+    );
+    const quote = await quotedOf(raw);
+    expect(quote.pictures).toHaveLength(1);
+    expect(quote.html).not.toContain('elsewhere');
+    const composed = await composeLetter({
+      messageId: '<x@x.example>',
+      date: new Date(0),
+      from: { name: '', address: 'w@x.example' },
+      ...{ to: [{ name: '', address: 'a@x.example' }], cc: [], bcc: [] },
+      ...{ subject: parseDoc(docFromText('x')), body: parseDoc(docFromText('x')), signature: parseDoc(emptyDoc()) },
+      ...{ inReplyTo: '', references: [], quote: { attribution: 'A wrote:', ...quote } },
+    });
+    const read = await PostalMime.parse(composed);
+    const [part] = read.attachments;
+    expect(read.html).toContain('cid:plan%40x');
+    expect(part).toMatchObject({ contentId: '<plan@x>', disposition: 'inline' });
+    expect(Buffer.from(part!.content as ArrayBuffer).toString('base64')).toBe(pixel);
   });
 });
 

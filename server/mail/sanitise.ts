@@ -119,7 +119,7 @@ export function sanitiseHtml(
     },
     allowedStyles: { '*': STYLES },
     allowedSchemes: ['http', 'https', 'mailto', 'tel'],
-    allowedSchemesByTag: { img: ['data', 'http', 'https'] },
+    allowedSchemesByTag: { img: ['data', 'http', 'https', 'cid'] },
     allowProtocolRelative: false,
     transformTags: {
       a: (tagName, attribs) => ({

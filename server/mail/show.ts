@@ -1,6 +1,7 @@
 import type { Message } from '#shared/types/wire';
 import { splitQuoted } from '../../core/message/quote';
-import { parseMessage } from './parse';
+import { contentOf, parseMessage } from './parse';
+import { pictureType } from './picture';
 import { sanitiseHtml } from './sanitise';
 
 /** What of a message is shown beside its row in the list. */
@@ -35,8 +36,36 @@ export async function shownOf(raw: Buffer, { id, pictures }: { id: string; pictu
   };
 }
 
-/** The message as it is quoted in an answer: its own text, and its HTML without pictures, since they belong to it. */
-export async function quotedOf(raw: Buffer): Promise<{ html: string; text: string }> {
-  const { html, text } = await parseMessage(raw);
-  return { html: sanitiseHtml(html, { pictures: false, partUrl: () => null }).html, text };
+/** A picture inside a quoted message, by the Content-ID its text names it by. */
+export interface QuotedPicture {
+  contentId: string;
+  name: string;
+  type: string;
+  content: Uint8Array;
+}
+
+/** So many bytes of pictures go along with a quotation; of more none do, since the answer would not travel. */
+const QUOTED_BYTES = 5_000_000;
+
+/** The message as it is quoted in an answer: its own text, and its HTML with the pictures that came with it. */
+export async function quotedOf(raw: Buffer): Promise<{ html: string; text: string; pictures: QuotedPicture[] }> {
+  const { html, text, attachments } = await parseMessage(raw);
+  const within = attachments
+    .filter(({ contentId, inline }) => contentId && inline)
+    .map((part) => ({ contentId: part.contentId, name: part.name, content: contentOf(raw, part) }))
+    .flatMap((part) => {
+      const type = pictureType(part.content);
+      return type ? [{ ...part, type }] : [];
+    });
+  const fits = within.reduce((sum, { content }) => sum + content.length, 0) <= QUOTED_BYTES;
+  const used = new Set<string>();
+  const clean = sanitiseHtml(html, {
+    pictures: false,
+    partUrl(contentId) {
+      if (!fits || !within.some((part) => part.contentId === contentId)) return null;
+      used.add(contentId);
+      return `cid:${encodeURIComponent(contentId)}`;
+    },
+  });
+  return { html: clean.html, text, pictures: within.filter(({ contentId }) => used.has(contentId)) };
 }

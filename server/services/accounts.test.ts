@@ -1,4 +1,5 @@
-import { beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { signUpSchema } from '#shared/schemas/account';
 import { docFromText } from '../../core/note/schema';
 import { blanksIn } from '../../core/blank/blanks';
 import { passagesIn } from '../../core/blank/passage';
@@ -14,6 +15,10 @@ import { takeLease } from '../db/repositories/leases';
 import { changeSettings, readSettings, signIn, signUp, waitAfter } from './accounts';
 import type { Application } from './application';
 import { enterDemo, loadDemoOnce } from './demo';
+import { beginDraft, changeDraft, discardDraft } from './drafts';
+import { noteFault } from './fault';
+import { beginSession, seeSession } from './sessions';
+import { tidyUp } from './tidy';
 
 let app: Application;
 beforeAll(async () => {
@@ -73,6 +78,30 @@ describe('accounts', () => {
     expect(await attempt('a long password')).toBe(200);
     expect([await attempt('1'), await attempt('2')]).toEqual([401, 401]);
     expect([0, 2, 3, 4, 20].map(waitAfter)).toEqual([0, 0, 2000, 4000, 900_000]);
+  });
+
+  it('are slowed by where the tries come from, one at a time, and an owner elsewhere gets in', async () => {
+    const { address } = await newAccount(app);
+    const attempt = (password: string, origin: string) =>
+      signIn(app, plainPasswords, { address, password }, origin).then(
+        () => 200,
+        (e) => e.status,
+      );
+    const burst = await Promise.all(Array.from({ length: 30 }, () => attempt('wrong', 'stranger')));
+    expect(burst.filter((status) => status === 401)).toHaveLength(3);
+    expect(await attempt('a long password', 'stranger')).toBe(429);
+    expect(await attempt('a long password', 'owner')).toBe(200);
+  });
+
+  it('take language, region and zone only as they are, and no address that cannot send', async () => {
+    const input = { name: 'x', address: 'a@test.example', password: 'a long password' };
+    expect(signUpSchema.validateSync({ ...input, locale: 'en_US', timeZone: 'UTC' }).locale).toBe('en-US');
+    for (const wrong of [
+      { locale: 'no such' },
+      { timeZone: 'Mars/Olympus' },
+      { address: `a@${'b.'.repeat(130)}example` },
+    ])
+      expect(() => signUpSchema.validateSync({ ...input, ...wrong })).toThrow();
   });
 });
 
@@ -136,6 +165,57 @@ describe('the database', () => {
     expect([...ids].sort()).toEqual(ids);
     expect(new Set(Array.from({ length: 2000 }, () => newId(5))).size).toBe(2000);
     expect(ids.every((id) => /^[0-9a-z]{26}$/.test(id))).toBe(true);
+  });
+});
+
+describe('what nobody needs any more', () => {
+  it('is tidied in portions, and nothing else', async () => {
+    const { id: owner } = await newAccount(app);
+    const DAY = 86_400_000;
+    const later: Application = { ...app, now: () => Date.now() + 40 * DAY };
+    const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
+    await changeDraft(app, owner, draft.id, { ...draft, body: docFromText('x') });
+    await discardDraft(app, owner, draft.id);
+    const kept = await beginDraft(app, owner, { mode: 'new', originalId: null });
+    for (let i = 0; i < 1_200; i++)
+      await app
+        .db('sign_in_attempts')
+        .insert({ address_key: `a${i}`, origin: 'here', failures: 1, last_at: Date.now() });
+    await app.db('outbox').insert({
+      ...{ id: newId(), owner, draft_id: newId(), idempotency_key: 'tidied', message_id: '<x>', envelope_from: 'x' },
+      ...{ raw: Buffer.from('bytes'), state: 'sent', next_try_at: 0, problem: '', created_at: Date.now() },
+    });
+    const session = await beginSession(app, owner, 'here');
+    await tidyUp(app);
+    expect(await app.db('drafts').where({ owner })).toHaveLength(2);
+    expect(await seeSession(app, owner, session)).toBe(true);
+    await tidyUp(later);
+    expect((await app.db('drafts').where({ owner })).map(({ id }) => id)).toEqual([kept.id]);
+    expect(await app.db('sign_in_attempts')).toEqual([]);
+    const [row] = await app.db('outbox').where({ owner });
+    expect(row).toMatchObject({ state: 'sent' });
+    expect(row.raw).toHaveLength(0);
+    expect(await seeSession(app, owner, session)).toBe(false);
+  });
+
+  it('faults are noted without what they were about', async () => {
+    const said: string[] = [];
+    const spy = vi.spyOn(console, 'error').mockImplementation((text) => void said.push(String(text)));
+    try {
+      noteFault(
+        'Request',
+        await app
+          .db('nowhere')
+          .insert({ body: 'a secret letter' })
+          .catch((error) => error),
+      );
+      noteFault('Request', new SyntaxError('Unexpected token in "a secret letter"'));
+    } finally {
+      spy.mockRestore();
+    }
+    expect(said[0]).toContain('ER_NO_SUCH_TABLE');
+    expect(said[1]).toContain('SyntaxError');
+    expect(said.join()).not.toContain('secret');
   });
 });
 

@@ -4,6 +4,7 @@ import { simpleParser } from 'mailparser';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { emptyNote } from '#shared/schemas/note';
 import { docFromText, type DocJson } from '../../core/note/schema';
+import { chooseForImport } from './imports/import';
 import { starterBundle } from '../../starter/bundle';
 import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
 import { bring, bundleOf, run } from '../../tests/carrying';
@@ -58,6 +59,8 @@ describe('a library carried over', () => {
     const { id: other } = await newAccount(app);
     const preview = await bring(app, other, [['library.json', first]]);
     expect(preview.items.filter(({ verdict }) => verdict === 'problem')).toEqual([]);
+    const own = preview.items.find(({ kind }) => kind === 'sender')!;
+    await chooseForImport(app, other, preview.id, [{ position: own.position, choice: 'replace' }]);
     const { steps } = await run(app, other, preview.id);
     expect(steps.at(-1)).toMatchObject({ finished: true, problem: '' });
     const second = await makeBundle(app, other, ALL);

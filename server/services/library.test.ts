@@ -87,6 +87,8 @@ describe('drafts', () => {
       status: 409,
       data: { current: { body } },
     });
+    // The same save once more, since its answer was lost, is no conflict with oneself.
+    expect(await changeDraft(app, owner, draft.id, { ...draft, body, fills })).toEqual(changed);
     await discardDraft(app, owner, changed.id);
     await expect(readDraft(app, owner, changed.id)).rejects.toMatchObject({ status: 404 });
     expect(await restoreDraft(app, owner, changed.id)).toMatchObject({ body });

@@ -24,12 +24,12 @@ const tooLarge = (size: number, also = '') =>
     `Not sent: as it travels the message is ${fileSize(size)}; post offices take at most ${fileSize(MESSAGE_LIMIT)}.${also} Attach less, or send it in two messages.`,
   );
 
-/** The message answered, as it is quoted. Pictures are left out; they belong to the other message. */
+/** The message answered, as it is quoted, with the pictures that came inside it. */
 async function quoteOf(app: Application, owner: string, originalId: string, locale: string, timeZone: string) {
   const original = await app.mailbox(owner).get(originalId);
-  const { html, text } = await runTask('quote', { raw: original.raw });
+  const { html, text, pictures } = await runTask('quote', { raw: original.raw });
   const name = original.from.name || original.from.address;
-  return { attribution: attribution(original.sentAt, name, locale, timeZone), text, html };
+  return { attribution: attribution(original.sentAt, name, locale, timeZone), text, html, pictures };
 }
 
 /** The bytes of the pictures and attachments of a draft. @throws UserError when one is gone or all are too much. */

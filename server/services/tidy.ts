@@ -1,7 +1,8 @@
 import { dropUnusedFiles } from '../db/repositories/files';
 import { dropOldImports } from '../db/repositories/imports';
-import { emptyBin } from '../db/repositories/notes';
+import { dropDeleted, dropOldSessions, dropOldTries, emptyOutbox } from '../db/repositories/tidy';
 import type { Application } from './application';
+import { SESSION_MS } from './sessions';
 
 const DAY = 86_400_000;
 
@@ -10,9 +11,30 @@ export const BIN_DAYS = 30;
 /** An import nobody went on with is dropped after so long. */
 const IMPORT_DAYS = 14;
 
-/** Empties the bin of what is older than 30 days, drops imports left lying, and files that nothing names for a day. */
+/** The bytes of a message that has left are kept for so long beside its copy in sent. */
+const OUTBOX_DAYS = 7;
+
+/**
+ * Drops what nobody needs any more, a portion at a time: what was deleted 30 days ago, imports left lying, tries to sign in
+ * of yesterday, sessions that ended, the bytes of messages long sent, and files that nothing names for a day.
+ */
 export async function tidyUp({ db, now }: Application): Promise<void> {
-  await emptyBin(db, now() - BIN_DAYS * DAY);
-  await dropOldImports(db, now() - IMPORT_DAYS * DAY);
-  await dropUnusedFiles(db, now() - DAY);
+  const before = (days: number) => now() - days * DAY;
+  await inPortions(() => dropDeleted(db, 'notes', before(BIN_DAYS), PORTION));
+  await inPortions(() => dropDeleted(db, 'drafts', before(BIN_DAYS), PORTION));
+  await inPortions(() => dropDeleted(db, 'lookups', before(BIN_DAYS), PORTION));
+  await inPortions(() => dropDeleted(db, 'shelves', before(BIN_DAYS), PORTION));
+  await inPortions(() => dropOldImports(db, before(IMPORT_DAYS), 20));
+  await inPortions(() => dropOldTries(db, before(1), PORTION));
+  await inPortions(() => dropOldSessions(db, now() - SESSION_MS, PORTION));
+  await inPortions(() => emptyOutbox(db, before(OUTBOX_DAYS), 50));
+  await dropUnusedFiles(db, before(1));
+}
+
+/** So many rows go with one statement, so that nobody else waits long for them. */
+const PORTION = 500;
+
+/** Repeats a step until it finds nothing more. */
+async function inPortions(step: () => Promise<number>): Promise<void> {
+  while ((await step()) > 0);
 }

@@ -1,3 +1,4 @@
+import './words';
 import { object, string, type InferType } from 'yup';
 import { addressProblem } from '../../core/message/address';
 import { locale, timeZone } from './region';

@@ -1,3 +1,4 @@
+import './words';
 import { array, object, string, type InferType } from 'yup';
 
 export const answerSearchSchema = object({

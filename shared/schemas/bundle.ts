@@ -1,3 +1,4 @@
+import './words';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { lookupSchema } from './lookup';
 import { noteSchema } from './note';

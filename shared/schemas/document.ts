@@ -1,3 +1,4 @@
+import './words';
 import { mixed, array, number, object, string } from 'yup';
 import { wordingText } from '../../core/blank/blanks';
 import { DocumentError, FILE, parseDoc, type DocJson } from '../../core/note/schema';

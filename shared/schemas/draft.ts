@@ -1,3 +1,4 @@
+import './words';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import type { Fills } from '../../core/blank/fill';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';

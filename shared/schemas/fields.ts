@@ -1,3 +1,4 @@
+import './words';
 import { array, object, string } from 'yup';
 import { blankKey } from '../../core/blank/key';
 import { trimmed } from './text';

@@ -1,3 +1,4 @@
+import './words';
 import { object, string } from 'yup';
 import { trimmed } from './text';
 

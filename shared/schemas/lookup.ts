@@ -1,3 +1,4 @@
+import './words';
 import { array, mixed, number, object, string, type InferType } from 'yup';
 import { COLUMN_TYPES, keyProblems, type Column, type ColumnType, type Row } from '../../core/lookup/lookup';
 import { blankKey } from '../../core/blank/key';

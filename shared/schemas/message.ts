@@ -1,3 +1,4 @@
+import './words';
 import { boolean, number, object, string, type InferType } from 'yup';
 
 /** The folders of the mailbox (RFC 6154). Drafts are listed from where they are written. */

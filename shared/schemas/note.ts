@@ -1,3 +1,4 @@
+import './words';
 import { array, boolean, number, object, string, type InferType } from 'yup';
 import { emptyDoc } from '../../core/note/schema';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';

@@ -1,3 +1,4 @@
+import './words';
 import { number, object, type InferType } from 'yup';
 import { addressProblem } from '../../core/message/address';
 import { ownFields } from './fields';

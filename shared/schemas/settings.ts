@@ -1,3 +1,4 @@
+import './words';
 import { array, number, object, string, type InferType } from 'yup';
 import { isDay } from '../../core/calendar/day';
 import { isCurrency } from '../../core/number/format';

@@ -1,3 +1,4 @@
+import './words';
 import { number, object, string, type InferType } from 'yup';
 import { trimmed } from './text';
 

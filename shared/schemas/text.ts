@@ -1,3 +1,4 @@
+import './words';
 import { string } from 'yup';
 
 /** A text without the spaces around it. Only a text is one: nothing else is turned into words. */

@@ -53,6 +53,16 @@ function putBack(part: 'signature' | 'quoted') {
 const similar = shallowRef<NoteRow[]>([]);
 const near = ref<{ improve(): void }>();
 
+/** What still looks like a gap or one client's facts is pointed out once; the next Enter keeps it as it stands. */
+const candidates = ref<{ count(): number }>();
+const asked = ref('');
+function keepOrAsk() {
+  const open = candidates.value?.count() ?? 0;
+  if (open && !asked.value)
+    return void (asked.value = `${open === 1 ? 'One thing looks' : `${open} things look`} like blanks below. Take them first, or press Enter again to keep the wording as it stands.`);
+  void keep();
+}
+
 async function keep() {
   await submit({ ...toRaw(content) }, async (valid) => emit('kept', await notes.keep(valid)));
 }
@@ -104,9 +114,10 @@ defineExpose({ keep, improve: () => near.value?.improve() });
             ref="nameInput"
             v-model="content.name"
             maxlength="200"
-            @keydown.enter.prevent="keep"
+            @keydown.enter.prevent="keepOrAsk"
           />
           <p v-if="fields.name" class="small wrong" role="alert">{{ fields.name }}</p>
+          <p v-if="asked" class="small wrong" role="alert">{{ asked }}</p>
         </div>
       </div>
       <div class="line"><span>Subject</span><EditorContent :editor="subject" class="subject" /></div>
@@ -127,7 +138,7 @@ defineExpose({ keep, improve: () => near.value?.improve() });
       />
       <NearNotes ref="near" :body="content.body" @improve="improve" @found="(rows) => (similar = rows)" />
       <div class="sheet" @mousedown.self.prevent="body.commands.focus('end')"><EditorContent :editor="body" /></div>
-      <CandidateBar :subject="content.subject" :body="content.body" :origin="origin" @take="take" />
+      <CandidateBar ref="candidates" :subject="content.subject" :body="content.body" :origin="origin" @take="take" />
     </div>
     <footer class="foot">
       <button type="button" class="text-button" @click="toBench">Open on the bench</button>

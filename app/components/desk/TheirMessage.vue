@@ -61,8 +61,17 @@ const letter = ref<HTMLElement>();
 function selection(): { html?: string; text?: string } | null {
   const inside = frameElement.value?.contentDocument?.getSelection();
   if (inside && !inside.isCollapsed && inside.rangeCount) {
+    const range = inside.getRangeAt(0);
+    let part: Node = range.cloneContents();
+    // Items, rows and quotations are what they are by what stands around them.
+    for (let around: Node | null = range.commonAncestorContainer; around; around = around.parentNode) {
+      if (!/^(UL|OL|LI|TABLE|TBODY|TR|TD|TH|BLOCKQUOTE)$/.test(around.nodeName)) continue;
+      const copy = around.cloneNode(false);
+      copy.appendChild(part);
+      part = copy;
+    }
     const holder = document.createElement('div');
-    holder.append(inside.getRangeAt(0).cloneContents());
+    holder.append(part);
     return { html: holder.innerHTML };
   }
   const here = window.getSelection();

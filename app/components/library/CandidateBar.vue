@@ -51,6 +51,7 @@ function take(offer?: Candidate) {
       );
   }
 }
+defineExpose({ count: () => offers.value.length });
 const leave = (texts: string[]) => (left.value = new Set([...left.value, ...texts]));
 </script>
 

@@ -37,19 +37,31 @@ const items = computed(() => current.value?.items ?? []);
 const remarks = computed(() =>
   step.value === 'done' ? items.value.filter(({ verdict, problem }) => problem && verdict !== 'problem') : [],
 );
+/** One's own name, fields and signature are no notes, and stay unless one says otherwise. */
+const OWN = {
+  verdict: 'own',
+  title: 'About yourself',
+  about: 'Your own name, fields and signature stay as they are, unless you choose to replace them.',
+} as const;
 const groups = computed(() =>
   [
     { ...REMARKS, items: remarks.value },
-    ...GROUPS.map((group) => ({ ...group, items: items.value.filter(({ verdict }) => verdict === group.verdict) })),
+    ...GROUPS.map((group) => ({
+      ...group,
+      items: items.value.filter(({ verdict, kind }) => verdict === group.verdict && kind !== 'sender'),
+    })),
+    { ...OWN, items: items.value.filter(({ kind }) => kind === 'sender') },
   ].filter((group) => group.items.length),
 );
-const shown = ref<ImportVerdict | 'remark' | ''>('');
+const shown = ref<ImportVerdict | 'remark' | 'own' | ''>('');
 const group = computed(() => groups.value.find(({ verdict }) => verdict === shown.value) ?? groups.value[0]);
 const listed = computed(() => group.value?.items ?? []);
 const { list, containerProps, wrapperProps } = useVirtualList(listed, { itemHeight: 34, overscan: 10 });
 
+/** What is chosen one by one; shelves and lookups come along with what needs them. */
+const isChosen = ({ kind }: ImportItem) => kind === 'note' || kind === 'person' || kind === 'sender';
 const count = (choice: ImportChoice) =>
-  items.value.filter((item) => item.state === 'waiting' && item.choice === choice && item.verdict !== 'problem').length;
+  items.value.filter((item) => item.state === 'waiting' && item.choice === choice && isChosen(item)).length;
 const waiting = computed(() => items.value.filter(({ state }) => state === 'waiting').length);
 const failed = computed(() => items.value.filter(({ state }) => state === 'failed'));
 const taken = computed(() =>

@@ -237,7 +237,9 @@ defineExpose({ focusRow });
 
 .line {
   display: grid;
-  grid-template-columns: 28px minmax(200px, 1.7fr) minmax(90px, 0.7fr) minmax(120px, 1.4fr) 48px 88px 88px;
+  grid-template-columns:
+    28px minmax(170px, 1.7fr) minmax(84px, 0.7fr) minmax(90px, 1.4fr) minmax(54px, max-content)
+    96px 96px;
   align-items: center;
   gap: 0 var(--s2);
   height: 30px;
@@ -250,7 +252,9 @@ defineExpose({ focusRow });
 }
 
 .pins:not(.narrow) .line {
-  grid-template-columns: 28px minmax(200px, 1.2fr) minmax(90px, 0.6fr) minmax(80px, 1.2fr) 48px 92px 92px 104px;
+  grid-template-columns:
+    28px minmax(150px, 1.2fr) minmax(84px, 0.6fr) minmax(70px, 1.2fr) minmax(54px, max-content)
+    96px 96px 104px;
 }
 
 .narrow .order {

@@ -66,8 +66,8 @@ export async function dropImport(db: Knex, owner: string, id: string): Promise<b
 }
 
 /** Drops imports that nobody went on with. */
-export async function dropOldImports(db: Knex, before: number): Promise<number> {
-  return db('imports').where('updated_at', '<', before).delete();
+export async function dropOldImports(db: Knex, before: number, most: number): Promise<number> {
+  return db('imports').where('updated_at', '<', before).limit(most).delete();
 }
 
 export async function nextPosition(db: Knex, owner: string, id: string): Promise<number> {

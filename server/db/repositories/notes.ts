@@ -304,11 +304,6 @@ export async function listBin(db: Knex, owner: string): Promise<BinRow[]> {
   }));
 }
 
-/** Takes what was deleted before `before` out of the bin for good. */
-export async function emptyBin(db: Knex, before: number): Promise<number> {
-  return db('notes').where('deleted_at', '<', before).delete();
-}
-
 /** Counts an insertion: of the note, for the person written to, and for the words of the message. */
 export async function countUse(db: Knex, owner: string, id: string, { person, words }: NoteUse, at: number) {
   const counted = await db('notes')

@@ -7,7 +7,6 @@ import { listLookups, lookupById } from '../../db/repositories/lookups';
 import { cuesTaken, notesNamed } from '../../db/repositories/notes';
 import { personByAddress } from '../../db/repositories/people';
 import { listShelves } from '../../db/repositories/shelves';
-import { readSettings } from '../accounts';
 import type { Application } from '../application';
 import { wordingOf } from '../notes';
 import { breathe, remarksOn, type Fresh, type StagedNote } from './brought';
@@ -96,11 +95,8 @@ export async function stage(
       const same = alike({ ...mine, address: theirs.address }, told);
       return { verdict: same ? 'same' : 'conflict', choice: 'leave', targetId };
     },
-    async sender() {
-      const settings = await readSettings(app, owner);
-      const untouched = !settings.fields.length && !JSON.stringify(settings.signature).includes('"text"');
-      return { verdict: 'conflict', choice: untouched ? 'replace' : 'leave' };
-    },
+    // One's own name, fields and signature are never replaced unless that is chosen.
+    sender: () => ({ verdict: 'conflict', choice: 'leave' }),
     note(name, note: StagedNote) {
       const mine = renamed(wordingOf(note), keys);
       const others = known.get(fold(name)) ?? [];

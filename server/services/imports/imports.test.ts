@@ -7,6 +7,7 @@ import { newAccount, openTestApplication, plainPasswords } from '../../../tests/
 import { bring, bundleOf, note, run } from '../../../tests/carrying';
 import { accountByAddress } from '../../db/repositories/accounts';
 import type { Application } from '../application';
+import { readSettings } from '../accounts';
 import { makeBundle } from '../bundles';
 import { loadDemoOnce } from '../demo';
 import { changeNote, deleteNotes, keepNote, readHistory, readNote, readNotes } from '../notes';
@@ -369,6 +370,74 @@ describe('bringing notes in', () => {
       { name: 'Shelf 8', problem: expect.stringContaining('at most 8 deep') },
     ]);
     expect(await readNotes(app, owner)).toMatchObject([{ name: 'Deep', shelfId: null }]);
+  });
+
+  it('tells cues apart as the library does, and one that is taken keeps nothing else out', async () => {
+    const { id: owner } = await newAccount(app);
+    await keepNote(app, owner, { ...emptyNote('Mine'), cue: 'cafe' });
+    const notes = [
+      note('Accent', { cue: 'café' }),
+      note('Same', { cue: 'CAFE' }),
+      note('Twice', { cue: 'Café' }),
+      note('Other', { cue: 'ß' }),
+      note('Sharp', { cue: 'ss' }),
+    ];
+    const { id } = await bring(app, owner, [['cues.json', bundleOf({ notes })]]);
+    const { steps } = await run(app, owner, id);
+    expect(steps.at(-1)).toMatchObject({ finished: true, problem: '' });
+    const cues = Object.fromEntries((await readNotes(app, owner)).map(({ name, cue }) => [name, cue]));
+    expect(cues).toEqual({ Mine: 'cafe', Accent: 'café', Same: '', Twice: '', Other: 'ß', Sharp: 'ss' });
+  });
+
+  it('takes each piece by itself: what is wrong is said, and the rest comes in', async () => {
+    const { id: owner } = await newAccount(app);
+    const nested = (levels: number): object =>
+      levels
+        ? { type: 'bulletList', content: [{ type: 'listItem', content: [{ type: 'paragraph' }, nested(levels - 1)] }] }
+        : { type: 'paragraph' };
+    const passage = { type: 'passage', attrs: { label: 'p', when: 'word' }, content: [{ type: 'paragraph' }] };
+    const notes = [
+      note('Good'),
+      { ...note('x'), name: {} },
+      note('Often', { used: 3e9 }),
+      note('When', { body: { type: 'doc', content: [passage] } }),
+      note('Seven', { body: { type: 'doc', content: [nested(7)] } }),
+      note('Sixty', { body: { type: 'doc', content: [nested(60)] } }),
+      note('Cue', { cue: { a: 1 } }),
+      5,
+      null,
+      [],
+    ];
+    const preview = await bring(app, owner, [
+      ['wrong.json', bundleOf({ notes, shelves: {}, people: [null, { address: [] }], lookups: [{ columns: 'x' }] })],
+      ['good.md', 'Hello [name]'],
+    ]);
+    const problems = preview.items.filter(({ verdict }) => verdict === 'problem');
+    expect(problems).toHaveLength(12);
+    for (const { problem } of problems) expect(problem).toMatch(/\S/);
+    await run(app, owner, preview.id);
+    expect((await readNotes(app, owner)).map(({ name }) => name).sort()).toEqual(['Good', 'Seven', 'good']);
+  });
+
+  it('leaves one’s own data alone unless that is chosen, and gives them back with the rest', async () => {
+    const { id: owner } = await newAccount(app);
+    const before = await readSettings(app, owner);
+    const { version: _v, ...own } = { ...before, name: 'Somebody Else', fields: [{ name: 'tel', value: '1' }] };
+    const files: [string, string][] = [['all.json', bundleOf({ notes: [note('Good')], sender: own })]];
+    const untouched = await bring(app, owner, files);
+    await chooseForImport(app, owner, untouched.id, [{ verdict: 'conflict', choice: 'replace' }]);
+    await run(app, owner, untouched.id);
+    expect(await readSettings(app, owner)).toEqual(before);
+
+    const chosen = await bring(app, owner, files);
+    const { position } = chosen.items.find(({ kind }) => kind === 'sender')!;
+    await chooseForImport(app, owner, chosen.id, [{ position, choice: 'replace' }]);
+    await run(app, owner, chosen.id);
+    expect(await readSettings(app, owner)).toMatchObject({ name: 'Somebody Else' });
+    await undoImport(app, owner, chosen.id);
+    const { version, ...after } = await readSettings(app, owner);
+    expect({ ...after, version: before.version }).toEqual(before);
+    expect(version).toBe(before.version + 2);
   });
 
   it('takes a starter set like any other file', async () => {

@@ -12,6 +12,7 @@ import {
   lockImport,
   pinsOf,
   placesOf,
+  setContent,
   setImportState,
   settleItem,
   settleItems,
@@ -34,6 +35,7 @@ import { addPerson, personByAddress, updatePerson } from '../../db/repositories/
 import { insertShelf, listShelves } from '../../db/repositories/shelves';
 import { changeSettings, readSettings } from '../accounts';
 import type { Application } from '../application';
+import { noteFault } from '../fault';
 import { noteContent } from '../noteContent';
 import { wordingOf } from '../notes';
 import { checkPlace } from '../shelves';
@@ -63,6 +65,9 @@ export async function* runImport(app: Application, owner: string, id: string): A
   const { total } = await countItems(app.db, owner, id);
   yield { done: total, total, finished: true, problem: '' };
 }
+
+/** One's own data of a bundle, and once it is taken what it took the place of. */
+export type TakenSender = Omit<Settings, 'version'> & { before?: Omit<Settings, 'version'> };
 
 /** An application whose database is a transaction under way. */
 type Within = Application & { db: Knex.Transaction };
@@ -124,9 +129,11 @@ async function takeOther(app: Within, owner: string, id: string, item: StagedIte
       await updatePerson(db, owner, known.id, known.version, person);
       await settle({ targetId: known.id });
     },
-    async sender(sender: Omit<Settings, 'version'>) {
-      const { version } = await readSettings(app, owner);
+    async sender({ before: _before, ...sender }: TakenSender) {
+      const { version, ...before } = await readSettings(app, owner);
       await changeSettings(app, owner, { ...sender, version });
+      // What stood there before is kept with the import, so that undoing it gives it back.
+      await setContent(db, owner, id, item.position, { ...sender, before });
       await settle({});
     },
   };
@@ -184,14 +191,37 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
       await settleItem(db, owner, id, position, { state: 'failed', problem: reason(error) });
     }
   }
-  if (fresh.length) await insertNotes(db, owner, fresh, app.now());
+  const failed = await insertEach(app, owner, fresh);
   for (const { id: noteId, note, names } of former) {
+    if (failed.has(noteId)) continue;
     for (const { version, madeAt, ...wording } of note.former)
       await insertVersion(db, owner, noteId, version, wordingOf(renamed(wording, names)), madeAt);
     await setVersion(db, owner, noteId, Math.max(...note.former.map(({ version }) => version)) + 1);
   }
   await settleItems(db, owner, id, left);
-  for (const { position, ...part } of done) await settleItem(db, owner, id, position, { state: 'done', ...part });
+  for (const { position, ...part } of done) {
+    const problem = failed.get(part.targetId ?? '');
+    if (problem) await settleItem(db, owner, id, position, { state: 'failed', problem });
+    else await settleItem(db, owner, id, position, { state: 'done', ...part });
+  }
+}
+
+/** Inserts notes, all at once where that goes well, else each by itself. @returns why some could not be kept, by their id */
+async function insertEach(app: Within, owner: string, notes: NewNote[]): Promise<Map<string, string>> {
+  const failed = new Map<string, string>();
+  if (!notes.length) return failed;
+  const insert = (some: NewNote[]) => inTransaction(app.db, (trx) => insertNotes(trx, owner, some, app.now()));
+  try {
+    await insert(notes);
+  } catch (error) {
+    if (!('code' in (error as object))) throw error;
+    for (const note of notes)
+      await insert([note]).catch((one) => {
+        noteFault('Import', one);
+        failed.set(note.id, 'It could not be kept; it is as it was in the file.');
+      });
+  }
+  return failed;
 }
 
 /** Puts the pins that came along behind those that were there, in the order they had. */

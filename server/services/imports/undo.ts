@@ -9,13 +9,15 @@ import { wordingOf } from '../notes';
 import { bodyOf, type StagedNote } from './brought';
 import { alike } from './compare';
 import { readImport } from './import';
-import { keysOf } from './take';
+import { settingsOf, updateSettings } from '../../db/repositories/accounts';
+import { keysOf, type TakenSender } from './take';
 import { inTransaction } from '../../db/transaction';
 
 /**
  * Undoes an import as far as nothing of the user's own is lost by it, all or none: notes that came go into the bin,
  * notes that were replaced have their former wording again unless they were changed since, and shelves that came go when
- * nothing stands on them. Lookups, people and one's own fields stay, since they may be in use by now.
+ * nothing stands on them; one's own name, fields and signature that were replaced are given back. Lookups and people stay,
+ * since they may be in use by now.
  */
 export async function undoImport(app: Application, owner: string, id: string): Promise<ImportUndone> {
   await readImport(app, owner, id);
@@ -57,12 +59,24 @@ export async function undoImport(app: Application, owner: string, id: string): P
     const shelves = items.filter(({ kind, choice }) => kind === 'shelf' && choice === 'take');
     // The inner ones first: a shelf is empty when those on it are gone.
     for (const { targetId } of shelves.reverse()) await dropEmptyShelf(trx, owner, targetId!, app.now());
-    undone.stay = items.filter(
-      ({ kind, choice }) => ['lookup', 'person', 'sender'].includes(kind) && choice !== 'leave',
-    ).length;
+    for (const { kind, choice, content } of items)
+      if (kind === 'sender' && choice !== 'leave') await giveBackSender(trx, owner, content as TakenSender);
+    undone.stay = items.filter(({ kind, choice }) => ['lookup', 'person'].includes(kind) && choice !== 'leave').length;
     await dropImport(trx, owner, id);
     return undone;
   });
+}
+
+/** Own data that were put in place of the account's are given back unless they were changed since. */
+async function giveBackSender(
+  trx: Parameters<typeof lockNote>[0],
+  owner: string,
+  { before, ...put }: TakenSender,
+): Promise<void> {
+  const now = await settingsOf(trx, owner);
+  if (!before || !now) return;
+  const { version, ...settings } = now;
+  if (alike(settings, put)) await updateSettings(trx, owner, version, before);
 }
 
 async function dropEmptyShelf(

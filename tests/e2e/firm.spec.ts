@@ -1,0 +1,245 @@
+import { blank, bring, clientMessage, expect, keepNote, paragraph, test, text } from './desk';
+
+test('the bench shows and writes the note that is named, however one goes from one to the next', async ({
+  somebody: { page },
+}) => {
+  for (const name of ['First', 'Second', 'Third'])
+    await keepNote(page, { name, body: [paragraph(text(`${name} wording.`))] });
+  const rows = await (await page.request.get('/api/notes')).json();
+  const idOf = (name: string) => rows.find((row: { name: string }) => row.name === name).id;
+  const stored = async (name: string) => (await page.request.get(`/api/notes/${idOf(name)}`)).json();
+  await page.goto('/library');
+  await page.getByRole('button', { name: 'First', exact: true }).click();
+  const body = page.getByRole('textbox', { name: 'Body' });
+  await expect(body).toHaveText('First wording.');
+  await page.getByRole('button', { name: 'Second', exact: true }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Second');
+  await expect(body).toHaveText('Second wording.');
+  await body.fill('Second, changed.');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  expect((await stored('First')).bodyText).toBe('First wording.');
+  expect((await stored('Second')).bodyText).toBe('Second, changed.');
+
+  // With a slow server, and pressed faster than it answers: what comes late is shown under no other name.
+  await page.route(/\/api\/notes\/[0-9a-z]{26}$/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, route.request().url().includes(idOf('Third')) ? 900 : 100));
+    await route.continue();
+  });
+  await page.reload();
+  await expect(body).toHaveText('Second, changed.');
+  await page.getByRole('button', { name: 'Third', exact: true }).click();
+  await page.getByRole('button', { name: 'First', exact: true }).click();
+  await expect(body).toHaveText('First wording.');
+  await page.waitForTimeout(1_200);
+  await expect(body).toHaveText('First wording.');
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'First', exact: true })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Third', exact: true })).toBeVisible();
+});
+
+test('nothing is lost on leaving: settings, a lookup that cannot be saved yet, wording from a file', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/settings');
+  await page.getByLabel('Your name, as clients know you').fill('Robin Changed');
+  await page.getByRole('link', { name: 'Lookups' }).click();
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await expect(page.getByLabel('Your name, as clients know you')).toHaveValue('Robin Changed');
+  await expect(page.getByText('You changed settings here and did not save them.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take the changes back' }).click();
+  await expect(page.getByLabel('Your name, as clients know you')).toHaveValue('Robin Tester');
+  // What is wrong may stand far from the button; it is said beside it and gone to.
+  await page.getByLabel('Language and region').fill('nonsense!');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Not saved: This is not a language' })).toBeVisible();
+  await expect(page.getByLabel('Language and region')).toBeFocused();
+  await page.getByLabel('Language and region').fill('en-GB');
+
+  const table = (name: string) => ({
+    name,
+    columns: [
+      { id: 'c1', name: 'Key', type: 'text' },
+      { id: 'c2', name: 'Fact', type: 'text' },
+    ],
+    keyColumn: 'c1',
+    rows: [{ c1: 'a', c2: `${name} fact` }],
+  });
+  for (const name of ['One', 'Two']) await page.request.post('/api/lookups', { data: table(name) });
+  await page.goto('/lookups');
+  await page.getByRole('button', { name: /^One/ }).click();
+  await page.getByLabel('Fact, row 1', { exact: true }).fill('One changed');
+  await page.getByLabel('Key, row 1', { exact: true }).fill('');
+  await page.getByLabel('Key, row 1', { exact: true }).press('Tab');
+  await expect(page.getByText('A row has no key')).toBeVisible();
+  await page.getByRole('button', { name: /^Two/ }).click();
+  await expect(page.getByLabel('Fact, row 1', { exact: true })).toHaveValue('Two fact');
+  await page.getByRole('button', { name: /^One/ }).click();
+  await expect(page.getByLabel('Fact, row 1', { exact: true })).toHaveValue('One changed');
+  await page.getByLabel('Key, row 1', { exact: true }).fill('a');
+  await page.getByLabel('Key, row 1', { exact: true }).press('Tab');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+  await page.goto('/library');
+  await page
+    .getByLabel('Files with notes')
+    .setInputFiles([
+      { name: 'brought.eml', mimeType: 'message/rfc822', buffer: clientMessage({ subject: 'Brought wording' }) },
+    ]);
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Brought wording');
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await page.getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByText('“Brought wording” was brought in and is not kept yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Go on with it' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Brought wording');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  await page.goto('/library');
+  await expect(page.getByText('is not kept yet')).toHaveCount(0);
+});
+
+test('every part of the Desk is reached by keyboard, and the focus goes to the next thing after each act', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Pinned one', pinned: true, body: [paragraph(text('On '), blank('day'), text('.'))] });
+  await bring(page, [
+    { name: 'ada.eml', buffer: clientMessage() },
+    { name: 'bo.eml', buffer: clientMessage({ from: 'Bo Lind <bo@client.example>', id: 'two', subject: 'Second' }) },
+    { name: 'cy.eml', buffer: clientMessage({ from: 'Cy Park <cy@client.example>', id: 'three', subject: 'Third' }) },
+  ]);
+  await page.getByRole('status', { name: 'Bringing messages in' }).getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await expect(page.getByRole('article')).toContainText('December');
+  await page.keyboard.press('Alt+r');
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await expect(letter).toBeFocused();
+  await page.keyboard.type(',,pinned');
+  await expect(page.getByRole('option', { name: /Pinned one/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('day')).toBeFocused();
+  await page.keyboard.type('Monday');
+  await page.keyboard.press('Tab');
+  await expect(letter).toBeFocused();
+  // From the letter Tab goes on to Discard and Send, through what stands between.
+  const passed: string[] = [];
+  for (let i = 0; i < 25 && !passed.includes('Send'); i++) {
+    await page.keyboard.press('Tab');
+    passed.push(
+      await page.evaluate(
+        () => document.activeElement?.textContent?.trim() || (document.activeElement?.getAttribute('aria-label') ?? ''),
+      ),
+    );
+  }
+  expect(passed).toContain('Discard');
+  expect(passed).toContain('Send');
+
+  const part = () => page.evaluate(() => document.activeElement?.closest('[data-part]')?.getAttribute('data-part'));
+  const parts: (string | null | undefined)[] = [];
+  for (let i = 0; i < 7; i++) {
+    await page.keyboard.press('F6');
+    parts.push(await part());
+  }
+  expect(new Set(parts)).toEqual(new Set(['messages', 'message', 'addressing', 'letter', 'fill list', 'tray', 'foot']));
+  await page.keyboard.press('Shift+F6');
+  expect(await part()).toBe(parts.at(-2));
+
+  // Keep, and Escape out of it, go back to the letter.
+  await letter.focus();
+  await page.keyboard.press('Alt+k');
+  await expect(page.getByRole('region', { name: 'Keep as a note' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(letter).toBeFocused();
+  // Alt+R with an answer begun goes to it.
+  await page.getByLabel('Find a note').focus();
+  await page.keyboard.press('Alt+r');
+  await expect(letter).toBeFocused();
+  // After Send the next message is at hand.
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('Sent.')).toBeVisible();
+  const current = page.locator('.row[aria-current=true]');
+  await expect(current).toBeFocused();
+  await page.getByRole('button', { name: 'Archive' }).press('Enter');
+  await expect(page.getByText('Archived.')).toBeVisible();
+  await expect(current).toBeFocused();
+  await page.getByRole('button', { name: 'Delete' }).press('Enter');
+  await expect(page.getByText('Put in the trash.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('article')).toContainText('December');
+});
+
+test('marks left by hand hold a message back until they are filled or said to be meant', async ({
+  somebody: { page, received },
+}) => {
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
+  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await expect(page.getByRole('article')).toContainText('December');
+  await page.keyboard.press('Alt+r');
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await expect(letter).toBeFocused();
+  await page.keyboard.type('Dear [NAME], it is [sic] 14.');
+  await expect(page.getByRole('button', { name: '“[NAME]” looks like something still to be filled in' })).toBeVisible();
+  await page.keyboard.press('Alt+s');
+  await page.waitForTimeout(600);
+  expect(await received()).toEqual([]);
+  await page.getByRole('button', { name: 'It is meant so' }).click();
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('Sent.')).toBeVisible();
+  expect(await received()).toHaveLength(1);
+});
+
+test('the only person a half-typed name can be is taken; an untouched new message leaves nothing behind', async ({
+  somebody: { page },
+}) => {
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
+  await expect(page.getByRole('button', { name: /Ada Marsh/ })).toBeVisible();
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: 'New message' }).click();
+    await expect(page.getByLabel('To', { exact: true })).toBeFocused();
+  }
+  expect(await (await page.request.get('/api/drafts')).json()).toEqual([]);
+  await page.keyboard.type('ada m');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('To', { exact: true })).toHaveValue('Ada Marsh <ada@client.example>');
+});
+
+test('a link leads where it says, also over the sign-in; what is not there is said in our words', async ({
+  somebody: { page },
+  browser,
+  baseURL,
+}) => {
+  await keepNote(page, { name: 'Deep', body: [paragraph(text('Deep wording.'))] });
+  const [{ id }] = await (await page.request.get('/api/notes')).json();
+  const { account } = await (await page.request.get('/api/account')).json();
+  const other = await (await browser.newContext({ baseURL })).newPage();
+  await other.goto(`/library?note=${id}`);
+  await other.getByLabel('E-mail address').fill('a@b');
+  await other.getByRole('button', { name: 'Sign in' }).click();
+  await expect(other.getByText(/cannot be an address/)).toBeVisible();
+  await other.getByLabel('E-mail address').fill(account.address);
+  // What was said of a field goes as soon as it is changed.
+  await expect(other.getByText(/cannot be an address/)).toHaveCount(0);
+  await other.getByLabel('Password').fill('a long password');
+  await other.getByRole('button', { name: 'Sign in' }).click();
+  await expect(other.getByRole('textbox', { name: 'Body' })).toHaveText('Deep wording.');
+  await other.goto('/no/such/page');
+  await expect(other.getByText('There is no page at this address.')).toBeVisible();
+  await other.close();
+});
+
+test('names in other scripts stand in shipped faces', async ({ somebody: { page } }) => {
+  await bring(page, [
+    { name: 'ja.eml', buffer: clientMessage({ from: '=?UTF-8?B?5qOa6YOo44KG44GN?= <yuki@client.example>', id: 'ja' }) },
+    { name: 'he.eml', buffer: clientMessage({ from: '=?UTF-8?B?16jXldea?= <ruth@client.example>', id: 'he' }) },
+    { name: 'ar.eml', buffer: clientMessage({ from: '=?UTF-8?B?2YTZitmE2Yk=?= <layla@client.example>', id: 'ar' }) },
+    { name: 'ko.eml', buffer: clientMessage({ from: '=?UTF-8?B?7KeA7Zi4?= <jiho@client.example>', id: 'ko' }) },
+  ]);
+  await expect(page.getByRole('button', { name: /棚部ゆき/ })).toBeVisible();
+  const loaded = () =>
+    page.evaluate(() => [
+      ...new Set(
+        [...document.fonts].filter(({ status }) => status === 'loaded').map(({ family }) => family.replace(/"/g, '')),
+      ),
+    ]);
+  for (const family of ['JP', 'Hebrew', 'Arabic', 'KR'])
+    await expect.poll(loaded).toContain(`Noto Sans ${family} Variable`);
+});
