@@ -50,6 +50,8 @@ export default defineNuxtConfig({
     preset: 'node-server',
     ...(process.env.JAR_NOTE_OUTPUT && { output: { dir: process.env.JAR_NOTE_OUTPUT } }),
     esbuild: { options: { target: 'node20' } },
+    // What schemas say where they say nothing of their own is set by this file alone.
+    moduleSideEffects: [at('./shared/schemas/words.ts')],
     hooks: {
       /** What worker threads do (server/work) is a file of its own beside the server. */
       async compiled({ options }) {

@@ -39,3 +39,18 @@ describe('the last look', () => {
     ]);
   });
 });
+
+describe('marks made by hand', () => {
+  it.each(['Dear [NAME],', 'The price is xxxxx EUR.', 'On ____ at nine.', 'Dear {first name},'])('%s stops', (line) => {
+    const sights = lastLook(draft({ body: parseDoc(docFromText(line)) }));
+    expect(sights.map(({ code, stop }) => [code, stop])).toEqual([['open-mark', true]]);
+    const { place, mark } = sights[0]!;
+    expect(parseDoc(docFromText(line)).textBetween(place.pos!, place.to!)).toBe(mark);
+    expect(lastLook(draft({ body: parseDoc(docFromText(line)), asIs: [mark!] }))).toEqual([]);
+  });
+
+  it.each(['Dear Ada,', 'See [1] and [sic].', 'We are open 9 to 5 (not on Sunday).', 'Use the API.'])(
+    '%s does not',
+    (line) => expect(lastLook(draft({ body: parseDoc(docFromText(line)) }))).toEqual([]),
+  );
+});

@@ -65,7 +65,7 @@ export function lastLook(draft: LookedAt): Sight[] {
       sights.push({
         code: 'open-mark',
         stop: true,
-        message: `“${text}” looks like something still to be filled in`,
+        message: `“${text}” looks unfinished`,
         place: { part, pos: from, to },
         mark: text,
       });

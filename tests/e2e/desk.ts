@@ -36,6 +36,8 @@ export const test = base.extend<Fixtures>({
     { auto: true },
   ],
   somebody: async ({ page }, use, info) => {
+    // All tools are shown, as for somebody who writes notes all day.
+    await page.addInitScript(() => localStorage.setItem('jar-note:more-tools', 'true'));
     const address = `person${++people}-${info.workerIndex}-${Date.now()}@test.example`;
     await page.goto('/sign-up');
     await page.getByLabel('Your name, as clients know you').fill('Robin Tester');

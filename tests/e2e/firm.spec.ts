@@ -102,6 +102,7 @@ test('every part of the Desk is reached by keyboard, and the focus goes to the n
   somebody: { page },
 }) => {
   await keepNote(page, { name: 'Pinned one', pinned: true, body: [paragraph(text('On '), blank('day'), text('.'))] });
+  await page.goto('/');
   await bring(page, [
     { name: 'ada.eml', buffer: clientMessage() },
     { name: 'bo.eml', buffer: clientMessage({ from: 'Bo Lind <bo@client.example>', id: 'two', subject: 'Second' }) },
@@ -177,7 +178,7 @@ test('marks left by hand hold a message back until they are filled or said to be
   const letter = page.getByRole('textbox', { name: 'Your reply' });
   await expect(letter).toBeFocused();
   await page.keyboard.type('Dear [NAME], it is [sic] 14.');
-  await expect(page.getByRole('button', { name: '“[NAME]” looks like something still to be filled in' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '“[NAME]” looks unfinished' })).toBeVisible();
   await page.keyboard.press('Alt+s');
   await page.waitForTimeout(600);
   expect(await received()).toEqual([]);

@@ -2,7 +2,6 @@
 import {
   Archive,
   CheckCheck,
-  Download,
   Image,
   NotebookPen,
   Paperclip,
@@ -156,16 +155,14 @@ defineExpose({ selection });
       <p class="small soft meta">
         <span dir="auto" :title="formatMailbox(message.from)">{{
           message.from.name || message.from.address || 'Sender not named'
-        }}</span>, {{ date }}
+        }}</span>, {{ date }} ·
+        <a class="as-file" :href="`/api/messages/${message.id}/source`" download>Save as a file</a>
         <template v-if="message.folder === 'sent'"><br />To {{ names([...message.to, ...message.cc]) }}</template>
         <template v-else-if="several"><br />Also to {{ names(others) }}</template>
         <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"
           ><br />Answers go to {{ names(message.replyTo) }}</template
         >
       </p>
-      <a class="as-file small" :href="`/api/messages/${message.id}/source`" download
-        ><Download :size="13" aria-hidden="true" /> Save as a file</a
-      >
       <p v-if="message.broken" class="notice bad">{{ message.broken }}</p>
       <p v-if="message.remotePictures && !pictures" class="notice">
         Pictures from elsewhere are not shown; fetching them tells the sender that you read this.
@@ -253,8 +250,6 @@ defineExpose({ selection });
 }
 
 .as-file {
-  display: inline-block;
-  margin: calc(-1 * var(--s3)) 0 var(--s3);
   color: var(--ink-soft);
 }
 

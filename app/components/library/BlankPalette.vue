@@ -149,6 +149,11 @@ const groups = computed<{ title: string; choices: Choice[] }[]>(() => [
   },
 ]);
 
+const more = useMoreTools();
+/** The groups that stand in the first line; the others are there on demand, and when all are shown. */
+const FIRST = ['Asked', 'Of the person', 'Their message', 'Lookup'];
+const shown = computed(() => (more.value ? groups.value : groups.value.filter(({ title }) => FIRST.includes(title))));
+
 const choose = ({ kind, options, label, choose: more }: Choice) =>
   emit('put', kind, { ...fresh(kind), ...structuredClone(toRaw(options)) }, label, more ?? false);
 </script>
@@ -156,7 +161,7 @@ const choose = ({ kind, options, label, choose: more }: Choice) =>
 <template>
   <div class="palette" role="group" aria-label="Put a blank in">
     <span class="small soft">Blank:</span>
-    <el-dropdown v-for="group in groups" :key="group.title" trigger="click" max-height="340" @command="choose">
+    <el-dropdown v-for="group in shown" :key="group.title" trigger="click" max-height="340" @command="choose">
       <button type="button" class="text-button">{{ group.title }} ▾</button>
       <template #dropdown>
         <el-dropdown-menu>
@@ -166,8 +171,9 @@ const choose = ({ kind, options, label, choose: more }: Choice) =>
         </el-dropdown-menu>
       </template>
     </el-dropdown>
-    <span class="small soft hint">or type <kbd>[day]</kbd></span>
+    <span v-if="more" class="small soft hint">or type <kbd>[day]</kbd></span>
     <button
+      v-if="more || passage"
       type="button"
       class="text-button"
       :disabled="!passage"

@@ -66,6 +66,7 @@ function strip() {
     .run();
 }
 
+const more = useMoreTools();
 const linking = ref(false);
 const href = ref('');
 const wrong = ref('');
@@ -121,26 +122,31 @@ function setLink() {
     >
       <List :size="14" aria-hidden="true" />Bullets
     </button>
-    <button
-      type="button"
-      class="text-button"
-      :aria-pressed="active('orderedList')"
-      @click="run().toggleOrderedList().run()"
-    >
-      <ListOrdered :size="14" aria-hidden="true" />Numbers
-    </button>
     <button type="button" class="text-button" :aria-pressed="active('link')" @click="openLink">
       <Link2 :size="14" aria-hidden="true" />Link
     </button>
-    <button type="button" class="text-button" :aria-pressed="centred" @click="centre">
-      <AlignCenter :size="14" aria-hidden="true" />Centre
+    <button type="button" class="text-button" :aria-expanded="more" @click="more = !more">
+      {{ more ? 'Fewer tools' : 'More tools' }}
     </button>
-    <el-select :model-value="colour" size="small" class="colour" aria-label="Colour" @change="setColour">
-      <el-option v-for="one in COLOURS" :key="one.value" v-bind="one" />
-    </el-select>
-    <button type="button" class="text-button" @click="strip">
-      <RemoveFormatting :size="14" aria-hidden="true" />Plain
-    </button>
+    <div v-if="more" class="row">
+      <button
+        type="button"
+        class="text-button"
+        :aria-pressed="active('orderedList')"
+        @click="run().toggleOrderedList().run()"
+      >
+        <ListOrdered :size="14" aria-hidden="true" />Numbers
+      </button>
+      <button type="button" class="text-button" :aria-pressed="centred" @click="centre">
+        <AlignCenter :size="14" aria-hidden="true" />Centre
+      </button>
+      <el-select :model-value="colour" size="small" class="colour" aria-label="Colour" @change="setColour">
+        <el-option v-for="one in COLOURS" :key="one.value" v-bind="one" />
+      </el-select>
+      <button type="button" class="text-button" @click="strip">
+        <RemoveFormatting :size="14" aria-hidden="true" />Plain
+      </button>
+    </div>
     <form v-if="linking" class="link" @submit.prevent="setLink" @keydown.esc.prevent="linking = false">
       <label for="link-address" class="small">Leads to</label>
       <el-input id="link-address" v-model="href" size="small" placeholder="https://…" />
@@ -173,6 +179,12 @@ function setLink() {
 [aria-pressed='true'] {
   background: var(--green-wash);
   font-weight: 600;
+}
+
+.row {
+  display: flex;
+  flex-basis: 100%;
+  align-items: center;
 }
 
 .link {
