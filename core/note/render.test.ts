@@ -1,4 +1,5 @@
 import { htmlToText } from 'html-to-text';
+import { isSafeLink, linkTo } from './link';
 import { describe, expect, it } from 'vitest';
 import { docFromText, DocumentError, emptyDoc, isEmptyDoc, parseDoc, type DocJson } from './schema';
 import { escapeHtml, toHtml } from './html';
@@ -182,5 +183,37 @@ describe('checking a note', () => {
     expect(check(blank('x', 'person', { field: '' }))[0]).toContain('no field of a person');
     expect(check(blank('x', 'today', { part: 'tide' }))[0]).toContain('no part of the day');
     expect(check(blank('x', 'sender', { field: ' ' }))[0]).toContain('no field of yours');
+  });
+});
+
+describe('where a link may lead', () => {
+  it.each([
+    ['https://x.example/a', 'https://x.example/a'],
+    ['www.x.example', 'https://www.x.example'],
+    ['x.example/prices?a=1', 'https://x.example/prices?a=1'],
+    ['ada@client.example', 'mailto:ada@client.example'],
+    ['tel:01632960418', 'tel:01632960418'],
+  ])('%s leads to %s', (typed, href) => {
+    expect(linkTo(typed)).toBe(href);
+    expect(isSafeLink(href)).toBe(true);
+  });
+
+  it.each([
+    '/wiki',
+    '#top',
+    'ms-word:abc',
+    'java\tscript:alert(1)',
+    'javascript:alert(1)',
+    'data:text/html,x',
+    '',
+    'two words',
+  ])('%j leads nowhere', (typed) => expect(linkTo(typed)).toBeNull());
+});
+
+describe('text that runs from right to left', () => {
+  it('says so in the HTML, and other text does not', () => {
+    expect(toHtml(parseDoc(docFromText('שלום Ada')))).toContain('<p dir="rtl"');
+    expect(toHtml(parseDoc(docFromText('– مرحبا')))).toContain('<p dir="rtl"');
+    expect(toHtml(parseDoc(docFromText('Dear רות')))).not.toContain('dir=');
   });
 });

@@ -303,6 +303,38 @@ describe('each recipient', () => {
   });
 });
 
+describe('accepting and delivering', () => {
+  it('are one: what cannot be put into an inbox was not accepted, and is tried again', async () => {
+    const { id: owner } = await newAccount(app);
+    const receiver = await newAccount(app);
+    const { draft } = await readyDraft(owner, receiver.address);
+    await app.db.raw(
+      `CREATE TRIGGER full_inbox BEFORE INSERT ON messages FOR EACH ROW
+       IF NEW.owner = '${receiver.id}' THEN SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'full'; END IF`,
+    );
+    const sending = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'full-inbox' });
+    expect(sending).toMatchObject({ state: 'queued' });
+    expect(await listDeliveries(app.db, owner)).toEqual([]);
+    await app.db.raw('DROP TRIGGER full_inbox');
+    await dispatchDue({ ...app, now: () => Date.now() + 60_000 });
+    expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent' });
+    expect((await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(1);
+  });
+
+  it('a message is stored and its sender met, or neither', async () => {
+    const { id: owner } = await newAccount(app);
+    await app.db.raw(
+      `CREATE TRIGGER no_people BEFORE INSERT ON people FOR EACH ROW
+       IF NEW.owner = '${owner}' THEN SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'no'; END IF`,
+    );
+    await expect(app.mailbox(owner).append('inbox', LETTER)).rejects.toThrow();
+    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(0);
+    await app.db.raw('DROP TRIGGER no_people');
+    await app.mailbox(owner).append('inbox', LETTER);
+    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(1);
+  });
+});
+
 describe('a try that ended without an answer', () => {
   /** A post office that takes the message, or does not, and is never heard of. */
   const silent = (takes: boolean) =>

@@ -46,6 +46,24 @@ const PNG = Buffer.from(
   'base64',
 );
 
+describe('two shelves', () => {
+  it('of one name do not stand side by side, but may stand in different ones', async () => {
+    const { id: owner } = await newAccount(app);
+    const shelf = (name: string, parentId: string | null = null) =>
+      makeShelf(app, owner, { name, description: '', parentId, position: null });
+    const care = await shelf('Care');
+    const money = await shelf('Money');
+    await expect(shelf('care')).rejects.toMatchObject({ status: 422, data: { fields: { name: expect.any(String) } } });
+    const inner = await shelf('Care', money.id);
+    const change = (part: object) => changeShelf(app, owner, inner.id, { ...inner, position: null, ...part });
+    await expect(change({ parentId: null })).rejects.toMatchObject({ status: 422 });
+    await expect(changeShelf(app, owner, money.id, { ...money, name: 'CARE' })).rejects.toMatchObject({ status: 422 });
+    expect(await changeShelf(app, owner, care.id, { ...care, name: 'Care', description: 'x' })).toMatchObject({
+      name: 'Care',
+    });
+  });
+});
+
 describe('shelves', () => {
   it('stand inside one another, in an order of their own', async () => {
     const { id: owner } = await newAccount(app);

@@ -244,3 +244,41 @@ test('names in other scripts stand in shipped faces', async ({ somebody: { page 
   for (const family of ['JP', 'Hebrew', 'Arabic', 'KR'])
     await expect.poll(loaded).toContain(`Noto Sans ${family} Variable`);
 });
+
+test('marks typed on the bench get their kind, Keep asks once about open ones, and a kept part of a list is a list', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/library?note=new');
+  await page.getByRole('textbox', { name: 'Body' }).focus();
+  await page.keyboard.type('On [day] with [first name].');
+  const bench = page.getByRole('region', { name: 'New note' });
+  await expect(bench.getByRole('button', { name: 'Calendar' })).toBeVisible();
+
+  await page.goto('/');
+  const html =
+    '<p>Please bring</p><ul><li>the strings</li><li>the hammer</li><li>the lamp</li></ul><p>On ____ please.</p>';
+  const raw = `From: Ada <ada@client.example>\r\nSubject: List\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\nContent-Type: text/html\r\n\r\n${html}`;
+  await bring(page, [{ name: 'list.eml', buffer: Buffer.from(raw) }]);
+  await page.getByRole('button', { name: /^Ada/ }).click();
+  await expect
+    .poll(() => page.evaluate(() => document.querySelector('iframe')?.contentDocument?.querySelectorAll('li').length))
+    .toBe(3);
+  await page.evaluate(() => {
+    const inside = document.querySelector('iframe')!.contentDocument!;
+    const [first, second] = inside.querySelectorAll('li');
+    inside.getSelection()!.setBaseAndExtent(first!.firstChild!, 0, second!.firstChild!, 10);
+  });
+  await page.keyboard.press('Alt+k');
+  const panel = page.getByRole('region', { name: 'Keep as a note' });
+  await expect(panel.locator('.letter ul li')).toHaveText(['the strings', 'the hammer']);
+  await page.keyboard.press('Escape');
+
+  await page.evaluate(() => document.querySelector('iframe')!.contentDocument!.getSelection()!.removeAllRanges());
+  await page.keyboard.press('Alt+k');
+  await expect(panel.locator('.letter')).toContainText('please.');
+  await panel.getByLabel('Name').press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('press Enter again to keep the wording as it stands');
+  expect(await (await page.request.get('/api/notes')).json()).toEqual([]);
+  await panel.getByLabel('Name').press('Enter');
+  await expect(page.getByText('Kept as “List”.')).toBeVisible();
+});

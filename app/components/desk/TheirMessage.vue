@@ -1,15 +1,5 @@
 <script setup lang="ts">
-import {
-  Archive,
-  CheckCheck,
-  Image,
-  NotebookPen,
-  Paperclip,
-  Reply,
-  ReplyAll,
-  Trash2,
-  Undo2,
-} from 'lucide-vue-next';
+import { Archive, CheckCheck, Image, NotebookPen, Paperclip, Reply, ReplyAll, Trash2, Undo2 } from 'lucide-vue-next';
 import type { Message } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
 import { formatMailbox } from '../../../core/message/address';
@@ -197,7 +187,7 @@ defineExpose({ selection });
           <a :href="`/api/messages/${message.id}/attachments/${part.index}`" :download="part.name"
             ><Paperclip :size="13" aria-hidden="true" /> {{ part.name }}</a
           >
-          <span class="soft small"> {{ fileSize(part.size) }}</span>
+          <span class="soft small size">{{ fileSize(part.size) }}</span>
         </li>
       </ul>
     </div>
@@ -247,6 +237,10 @@ defineExpose({ selection });
 
 .notice {
   margin-bottom: var(--s3);
+}
+
+.size {
+  margin-left: var(--s2);
 }
 
 .as-file {
