@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { textFromHtml } from '../../core/note/htmlTree';
 import { docFromText, emptyDoc, parseDoc } from '../../core/note/schema';
 import { composeLetter, type Letter } from './compose';
-import { readMessages } from './mbox';
+import { MESSAGE_LIMIT, readMessages } from './mbox';
 import { looksLikeMessage, parseMessage } from './parse';
 import { sanitiseHtml } from './sanitise';
 import { quotedOf } from './show';
@@ -471,6 +471,22 @@ describe('mbox (RFC 4155)', () => {
     })();
     expect(entry!.equals(binary)).toBe(true);
     expect(await collect('')).toEqual([]);
+  });
+
+  it('cuts a message that is larger than what is kept, and says so', async () => {
+    const megabyte = Buffer.alloc(1024 * 1024, 'x'.repeat(63) + '\n');
+    async function* source() {
+      yield Buffer.from('From a@x.example Fri Jun 23 02:56:55 2000\nSubject: large\n\n');
+      for (let i = 0; i < 62; i++) yield megabyte;
+      yield Buffer.from('\nFrom b@x.example Sat Jun 24 02:56:55 2000\nSubject: next\n\nhere\n');
+    }
+    const found = [];
+    for await (const { raw, cut } of readMessages(source()))
+      found.push([raw.toString('latin1', 0, 14), raw.length <= MESSAGE_LIMIT, cut]);
+    expect(found).toEqual([
+      ['Subject: large', true, true],
+      ['Subject: next\n', true, false],
+    ]);
   });
 
   it('reads CRLF files', async () => {

@@ -9,7 +9,8 @@ export function canonicalLocale(written: string): string | null {
   }
 }
 
-function isTimeZone(value: string | undefined): boolean {
+/** Whether a name is a time zone that dates can be written in. */
+export function isTimeZone(value: string | undefined): boolean {
   try {
     new Intl.DateTimeFormat('en', { timeZone: value });
     return Boolean(value);

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { canonicalLocale, isTimeZone } from '#shared/schemas/region';
 import { cueKey } from '../../../core/note/cue';
 
 const ID = 'CHAR(26) CHARACTER SET ascii';
@@ -67,6 +68,12 @@ export async function up(knex: Knex): Promise<void> {
   await knex.raw(`ALTER TABLE notes
     ADD COLUMN live_cue VARCHAR(190) ${BIN} AS (IF(deleted_at IS NULL AND cue_key <> '', cue_key, NULL)) PERSISTENT,
     ADD UNIQUE KEY notes_cue (owner, live_cue)`);
+
+  // Region and time zone were once taken as they came.
+  for (const { owner, locale, time_zone: zone } of await knex('settings').select('owner', 'locale', 'time_zone'))
+    await knex('settings')
+      .where({ owner })
+      .update({ locale: canonicalLocale(locale) ?? 'en-GB', time_zone: isTimeZone(zone) ? zone : 'UTC' });
 
   await knex.raw(`CREATE TABLE sessions (
     id ${ID} PRIMARY KEY,
