@@ -31,6 +31,7 @@ export const lookupSchema = object({
     .min(1, 'A lookup needs a column.')
     .max(100, 'A lookup has at most 100 columns.')
     .test('distinct', 'Two columns have the same name.', (columns) => {
+      if (!Array.isArray(columns)) return true;
       const names = (columns ?? []).map(({ name }) => blankKey(name ?? ''));
       const ids = new Set((columns ?? []).map(({ id }) => id));
       return new Set(names).size === names.length && ids.size === names.length;
@@ -48,7 +49,7 @@ export const lookupSchema = object({
     ),
 }).test('keys', function (lookup) {
   // Said already, where it belongs.
-  if (!lookup.columns?.length) return true;
+  if (!Array.isArray(lookup.columns) || !lookup.columns.length || !isRows(lookup.rows)) return true;
   const key = lookup.columns.find(({ id }) => id === lookup.keyColumn);
   if (!key) return this.createError({ path: 'keyColumn', message: 'Choose the column that names the rows.' });
   const [problem] = keyProblems(lookup.rows ?? [], lookup.keyColumn);

@@ -1,5 +1,3 @@
 import { openMessage } from '../../../services/messages';
 
-export default ownerHandler((event, { app, owner, id }) =>
-  openMessage(app, owner, id, getQuery(event).pictures === '1'),
-);
+export default ownerHandler((_event, { app, owner, id }) => openMessage(app, owner, id, false));
