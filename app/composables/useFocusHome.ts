@@ -2,9 +2,10 @@ import { useEventListener, useMutationObserver } from '@vueuse/core';
 
 const isSeen = (element: HTMLElement) => element.isConnected && element.offsetParent !== null;
 
-/** What takes the focus in a place marked `data-home`. */
+/** What takes the focus in a place marked `data-home`: what is open or written in there before anything else. */
 const inside = (home: HTMLElement): HTMLElement | null =>
-  home.querySelector<HTMLElement>('[contenteditable=true], [aria-current=true], [tabindex="0"], button, input');
+  home.querySelector<HTMLElement>('[contenteditable=true], [aria-current=true]') ??
+  home.querySelector<HTMLElement>('[tabindex="0"], button, input');
 
 /**
  * When what had the focus goes away with what was done (a panel closes, a message leaves the list), the focus goes to the
