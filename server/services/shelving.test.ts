@@ -46,6 +46,22 @@ const PNG = Buffer.from(
   'base64',
 );
 
+describe('a shelf taken away long ago', () => {
+  it('goes when nothing stands on it; what does keeps its place on the shelf around', async () => {
+    const { id: owner } = await newAccount(app);
+    const shelf = (name: string, parentId: string | null = null) =>
+      makeShelf(app, owner, { name, description: '', parentId, position: null });
+    const outer = await shelf('Outer');
+    const inner = await shelf('Inner', outer.id);
+    const empty = await shelf('Empty');
+    const note = await keepNote(app, owner, { ...emptyNote('Stands'), shelfId: inner.id });
+    for (const { id } of [inner, empty]) await removeShelf(app, owner, id);
+    await tidyUp({ ...app, now: () => Date.now() + 40 * 86_400_000 });
+    expect((await readNote(app, owner, note.id)).shelfId).toBe(outer.id);
+    expect((await app.db('shelves').where({ owner }).select('id')).map(({ id }) => id)).not.toContain(empty.id);
+  });
+});
+
 describe('two shelves', () => {
   it('of one name do not stand side by side, but may stand in different ones', async () => {
     const { id: owner } = await newAccount(app);

@@ -1,6 +1,6 @@
 import { dropUnusedFiles } from '../db/repositories/files';
 import { dropOldImports } from '../db/repositories/imports';
-import { dropDeleted, dropOldSessions, dropOldTries, emptyOutbox } from '../db/repositories/tidy';
+import { dropDeleted, dropDeletedShelves, dropOldSessions, dropOldTries, emptyOutbox } from '../db/repositories/tidy';
 import type { Application } from './application';
 import { SESSION_MS } from './sessions';
 
@@ -23,7 +23,7 @@ export async function tidyUp({ db, now }: Application): Promise<void> {
   await inPortions(() => dropDeleted(db, 'notes', before(BIN_DAYS), PORTION));
   await inPortions(() => dropDeleted(db, 'drafts', before(BIN_DAYS), PORTION));
   await inPortions(() => dropDeleted(db, 'lookups', before(BIN_DAYS), PORTION));
-  await inPortions(() => dropDeleted(db, 'shelves', before(BIN_DAYS), PORTION));
+  await inPortions(() => dropDeletedShelves(db, before(BIN_DAYS), PORTION));
   await inPortions(() => dropOldImports(db, before(IMPORT_DAYS), 20));
   await inPortions(() => dropOldTries(db, before(1), PORTION));
   await inPortions(() => dropOldSessions(db, now() - SESSION_MS, PORTION));

@@ -3,11 +3,31 @@ import type { Knex } from 'knex';
 /** Drops for good what was deleted before `before`, at most so many rows; tells how many. Over all accounts, as all here. */
 export async function dropDeleted(
   db: Knex,
-  table: 'notes' | 'drafts' | 'lookups' | 'shelves',
+  table: 'notes' | 'drafts' | 'lookups',
   before: number,
   most: number,
 ): Promise<number> {
   return db(table).where('deleted_at', '<', before).limit(most).delete();
+}
+
+/** The same for shelves that nothing stands on: what still does, stands through them on the shelf around. */
+export async function dropDeletedShelves(db: Knex, before: number, most: number): Promise<number> {
+  const rows = await db('shelves')
+    .where('deleted_at', '<', before)
+    .whereNotExists(db('notes').whereRaw('notes.shelf_id = shelves.id').select('notes.id'))
+    .whereNotExists(
+      db('shelves as inner_shelves').whereRaw('inner_shelves.parent_id = shelves.id').select('inner_shelves.id'),
+    )
+    .limit(most)
+    .select('id');
+  return rows.length
+    ? db('shelves')
+        .whereIn(
+          'id',
+          rows.map(({ id }) => id),
+        )
+        .delete()
+    : 0;
 }
 
 export async function dropOldTries(db: Knex, before: number, most: number): Promise<number> {
