@@ -12,7 +12,14 @@ export function markWords(text: string, terms: Iterable<string>): Stretch[] {
   const out: Stretch[] = [];
   let at = 0;
   for (const { term, from, to } of words(text)) {
-    if (!wanted.has(term)) continue;
+    if (!wanted.has(term) || to <= at) continue;
+    // Two signs of a script without spaces share one with the two before.
+    const last = out[out.length - 1];
+    if (from < at && last?.marked) {
+      last.text += text.slice(at, to);
+      at = to;
+      continue;
+    }
     if (from > at) out.push({ text: text.slice(at, from), marked: false });
     out.push({ text: text.slice(from, to), marked: true });
     at = to;

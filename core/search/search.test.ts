@@ -1,5 +1,8 @@
+import { newStemmer } from 'snowball-stemmers';
 import { describe, expect, it } from 'vitest';
-import { kindWords, NoteIndex, type SearchNote } from './index';
+import { formsOf } from './forms';
+import { kindWords } from './habit';
+import { NoteIndex, type SearchNote } from './index';
 import { excerpt, markWords } from './mark';
 import { Vocabulary } from './vocabulary';
 import { fold, words } from './words';
@@ -35,8 +38,11 @@ describe('words', () => {
       { term: 'ete', from: 4, to: 7 },
     ]);
   });
-  it('takes scripts without spaces by the character', () => {
-    expect(words('調律A4').map(({ term }) => term)).toEqual(['調', '律', 'a4']);
+  it('takes scripts without spaces by two signs', () => {
+    expect(words('調律師A4').map(({ term }) => term)).toEqual(['調律', '律師', '師', 'a4']);
+    expect(words('調律師A4', true).map(({ term }) => term)).toEqual(['調律', '律師', 'a4']);
+    expect(words('師', true).map(({ term }) => term)).toEqual(['師']);
+    expect(words('ピアノ').map(({ term }) => term)).toEqual(words('ぴあの').map(({ term }) => term));
     expect(words('Привіт світ').map(({ term }) => term)).toEqual(['привіт', 'світ']);
   });
 });
@@ -91,6 +97,72 @@ describe('slips of the finger', () => {
   });
 });
 
+describe('other forms of a word', () => {
+  const known = (list: string[]) => [new Vocabulary(list), (term: string) => list.includes(term)] as const;
+
+  // Each group is of one stem by the published Snowball rules of its language, as the registry's stemmers have them.
+  it.each([
+    ['english', 'tuning tuned tune tunes'],
+    ['english', 'stopping stopped stop stops'],
+    ['english', 'deposits deposit deposited'],
+    ['english', 'reply replies replied replying'],
+    ['german', 'rechnung rechnungen'],
+    ['german', 'klavier klaviere klaviers klavieren'],
+    ['spanish', 'pagar pagado pagan'],
+    ['italian', 'accordatura accordature'],
+    ['french', 'confirmer confirmez confirmées'],
+    ['russian', 'настройка настройки настройку'],
+  ])('are found in %s: %s', (language, group) => {
+    const stemmer = newStemmer(language);
+    const forms = group.split(' ');
+    expect(new Set(forms.map((form) => stemmer.stem(form))).size).toBe(1);
+    const [vocabulary, has] = known(forms.map(fold).sort());
+    for (const form of forms) {
+      expect([form, ...formsOf(fold(form), vocabulary, has).keys()].map(fold).sort()).toEqual(forms.map(fold).sort());
+    }
+  });
+
+  it('are not words that only begin alike', () => {
+    const [vocabulary, has] = known(['december', 'decent', 'deposit', 'depot', 'car', 'care', 'carpet', 'tunnel']);
+    expect([...formsOf('december', vocabulary, has).keys()]).toEqual([]);
+    expect([...formsOf('deposit', vocabulary, has).keys()]).toEqual([]);
+    expect([...formsOf('tune', vocabulary, has).keys()]).toEqual([]);
+  });
+
+  it.each([
+    ['a plural for a singular', 'deposits', 'The deposit is due.'],
+    ['an -ing for the plain word', 'tuning', 'I tune pianos.'],
+    ['two words as one', 'loanpiano', 'Ask about the loan piano.'],
+    ['one word as two', 'note book', 'In the notebook.'],
+    ['a hyphen left out', 'followup', 'A follow-up visit.'],
+    ['a slip in a short word', 'gsp', 'Mind the gap.'],
+    ['a slip that is a word too', 'form hill', 'Parking from the hill.'],
+    ['Polish', 'strojenia', 'Proszę o strojenie.'],
+    ['Czech', 'klavíry', 'Ladění klavíru.'],
+    ['Russian', 'рояля', 'Настройка: рояль у окна.'],
+    ['Greek', 'πιάνου', 'Το πιάνο σας.'],
+    ['Greek, the last letter', 'ΚΟΥΡΔΙΣΤΗΣ', 'Ο κουρδιστής έρχεται.'],
+    ['Hebrew with its article', 'הפסנתר', 'כיוון פסנתר בבית'],
+    ['Hebrew without it', 'פסנתר', 'כיוון הפסנתר בבית'],
+    ['Arabic with its article', 'البيانو', 'ضبط بيانو'],
+    ['Arabic without it', 'بيانو', 'ضبط البيانو'],
+    ['Korean with a particle', '피아노', '피아노를 조율합니다'],
+    ['Korean run together', '피아노조율', '다음 피아노 조율 예약'],
+    ['hiragana for katakana', 'ぴあの', 'ピアノの調律'],
+    ['Chinese', '钢琴调音', '预约钢琴调音服务'],
+  ])('are found by a search: %s', (_what, query, body) => {
+    const others = Array.from({ length: 30 }, (_, i) =>
+      note(`x${i}`, 'Form letter', `Other wording ${i} of the house.`),
+    );
+    expect(ids(indexOf(...others, note('wanted', 'Name', body)), query)[0]).toBe('wanted');
+  });
+
+  it('stand behind the word itself', () => {
+    const index = indexOf(note('form', 'Deposits', 'deposits'), note('itself', 'Other', 'the deposit, by post'));
+    expect(ids(index, 'deposit post')).toEqual(['itself', 'form']);
+  });
+});
+
 describe('finding notes', () => {
   const index = indexOf(
     note('offer', 'Offer two appointments', 'I can come on one day or another.'),
@@ -115,6 +187,13 @@ describe('finding notes', () => {
   it('puts a note with all words before one with some', () => {
     expect(ids(index, 'confirm day')[0]).toBe('confirm');
     expect(ids(index, 'confirm day')).toContain('offer');
+  });
+
+  it('puts a note where the words stand together before one where they stand apart', () => {
+    const apart = 'first the day of the month and so on, then again the visit';
+    expect(
+      ids(indexOf(note('a', '', apart), note('b', '', 'the first visit of the day, and the month')), 'first visit'),
+    ).toEqual(['b', 'a']);
   });
 
   it('puts the name before the body', () => {
@@ -194,6 +273,34 @@ describe('finding notes', () => {
     expect(ids(changing, 'gamma')).toEqual([]);
     expect(changing.size).toBe(1);
   });
+
+  it('after any changes finds what a new index finds', () => {
+    let seed = 11;
+    const random = (n: number) => (seed = (seed * 1103515245 + 12345) % 2 ** 31) % n;
+    const text = () => Array.from({ length: 4 + random(8) }, () => `w${random(60)}${'s'.repeat(random(2))}`).join(' ');
+    const changed = new NoteIndex();
+    const now = new Map<string, SearchNote>();
+    for (let i = 0; i < 2_000; i++) {
+      const id = `n${random(150)}`;
+      if (random(3)) {
+        const old = now.get(id);
+        const fresh = old && random(2) ? { ...old, used: i } : note(id, text(), text());
+        changed.put(fresh);
+        now.set(id, fresh);
+      } else {
+        changed.drop(id);
+        now.delete(id);
+      }
+      if (i % 97) continue;
+      const fresh = indexOf(...now.values());
+      expect(changed.size).toBe(now.size);
+      for (const query of [text(), `w${random(60)}`, 'w1 w2s', 'w7w8']) {
+        const round = (index: NoteIndex) =>
+          index.search(query, { now: 9e12 }).map(({ id, score }) => [id, score.toFixed(6)]);
+        expect(round(changed)).toEqual(round(fresh));
+      }
+    }
+  });
 });
 
 describe('showing what matched', () => {
@@ -204,6 +311,12 @@ describe('showing what matched', () => {
       { text: ', a ', marked: false },
       { text: 'Gaté', marked: true },
       { text: '.', marked: false },
+    ]);
+  });
+  it('marks signs that overlap once', () => {
+    expect(markWords('調律師です', ['調律', '律師'])).toEqual([
+      { text: '調律師', marked: true },
+      { text: 'です', marked: false },
     ]);
   });
   it('shows the stretch around the first match', () => {

@@ -1,24 +1,29 @@
-/** A word of the vocabulary that a typed word may mean. */
-export interface Candidate {
-  term: string;
-  /** 1 for the word itself, less for a beginning or a slip. */
-  weight: number;
-}
+/** So many new words are put in their places one by one; more are sorted in together. */
+const FEW = 500;
 
 /**
  * All indexed words in order, for two questions: which words begin so, and which are a slip of the finger away.
  * Slips are insertion, deletion, substitution and the transposition of neighbours (Damerau 1964, optimal string
- * alignment), one slip in words of four letters, two from eight.
+ * alignment).
  */
 export class Vocabulary {
-  readonly #terms: string[];
+  #terms: string[];
+  #added: string[] = [];
 
-  constructor(terms: Iterable<string>) {
+  constructor(terms: Iterable<string> = []) {
     this.#terms = [...terms].sort();
   }
 
-  get size(): number {
-    return this.#terms.length;
+  /** Takes a word in that is not there yet; it gets its place when the words are asked next. */
+  add(term: string): void {
+    this.#added.push(term);
+  }
+
+  #settle(): void {
+    if (!this.#added.length) return;
+    if (this.#added.length > FEW) this.#terms = [...this.#terms, ...this.#added].sort();
+    else for (const term of this.#added) this.#terms.splice(this.#lowerBound(term), 0, term);
+    this.#added = [];
   }
 
   #lowerBound(prefix: string, from = 0): number {
@@ -34,6 +39,7 @@ export class Vocabulary {
 
   /** The words that begin with `prefix`, the word itself included. */
   beginning(prefix: string): string[] {
+    this.#settle();
     const out: string[] = [];
     for (let i = this.#lowerBound(prefix); i < this.#terms.length && this.#terms[i]!.startsWith(prefix); i++) {
       out.push(this.#terms[i]!);
@@ -47,6 +53,7 @@ export class Vocabulary {
    * the rows computed for it, and a beginning that is already too far off is passed over whole.
    */
   near(typed: string, most: number, asBeginning: boolean): { term: string; slips: number }[] {
+    this.#settle();
     const out: { term: string; slips: number }[] = [];
     const n = typed.length;
     const width = n + 2;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Search } from 'lucide-vue-next';
-import type { Occasion } from '../../../core/search';
+import type { Occasion } from '../../../core/search/habit';
 import { useNotesStore } from '~/stores/notes';
 import type { FoundNote } from '~/editor/noteSearch';
 

@@ -10,7 +10,7 @@ import type { Sight } from '../../../core/look/look';
 import { toHtml } from '../../../core/note/html';
 import { toText } from '../../../core/note/text';
 import { isEmptyDoc, parseDoc } from '../../../core/note/schema';
-import { kindWords } from '../../../core/search';
+import { kindWords } from '../../../core/search/habit';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import type { FoundNote } from '~/editor/noteSearch';
 import { useAccountStore } from '~/stores/account';
