@@ -1,8 +1,5 @@
-import { chromium, type CDPSession } from '@playwright/test';
-import { ensureBuild } from '../bin/lib/build.mjs';
-import { ensureProgram } from '../bin/lib/install.mjs';
-import { freePort } from '../bin/lib/process.mjs';
-import { startServer } from '../bin/lib/server.mjs';
+import type { CDPSession } from '@playwright/test';
+import { inBrowser } from './browser';
 import { print, spread } from './measure';
 
 const BLANKS = 200;
@@ -24,36 +21,7 @@ async function scriptTime(session: CDPSession): Promise<number> {
  * table of 500 rows: from the key until the letter shows it, saving and writing down left to run as they do.
  */
 export async function benchLetter(databaseUrl: string): Promise<void> {
-  const port = await freePort();
-  const entry = await ensureBuild(process.cwd());
-  const env = {
-    DATABASE_URL: databaseUrl,
-    NUXT_DEMO: '',
-    NUXT_SESSION_PASSWORD: 'only for the benchmark, and long enough',
-  };
-  const server = await startServer(entry, env, { port, quiet: true });
-  const executablePath = await ensureProgram(['chromium', 'chromium-browser'], 'chromium');
-  const browser = await chromium.launch({
-    executablePath,
-    args: [
-      '--no-sandbox',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
-    ],
-  });
-  try {
-    const page = await browser.newPage({ baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 } });
-    await page.request.post('/api/account/sign-up', {
-      data: {
-        name: 'Bench',
-        address: 'letter@test.example',
-        password: 'a long password',
-        locale: 'en-GB',
-        timeZone: 'UTC',
-      },
-    });
+  await inBrowser(databaseUrl, 'letter', async (page) => {
     const rows = Array.from({ length: ROWS }, (_, i) => ({ k: `Item ${i}`, p: String(i), n: `Words about item ${i}` }));
     const columns = [
       { id: 'k', name: 'Item', type: 'text' },
@@ -141,8 +109,5 @@ export async function benchLetter(databaseUrl: string): Promise<void> {
       rows: ROWS,
       ...(await measure(() => page.keyboard.press('a'))),
     });
-  } finally {
-    await browser.close();
-    await server.stop();
-  }
+  });
 }

@@ -5,6 +5,7 @@ import { startMariaDb } from '../bin/lib/mariadb.mjs';
 import { benchCandidates } from './candidates';
 import { benchFill } from './fill';
 import { benchImport } from './import';
+import { benchKeys } from './keys';
 import { benchLetter } from './letter';
 import { benchNear } from './near';
 import { benchNotes } from './notes';
@@ -18,11 +19,12 @@ if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
 if (wanted('near')) benchNear(root, 10_000);
 if (wanted('fill')) benchFill(5_000);
 if (wanted('blanks')) benchCandidates();
-if (wanted('import') || wanted('letter') || wanted('notes')) {
+if (['import', 'letter', 'notes', 'keys'].some(wanted)) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
     if (wanted('notes')) await benchNotes(root, url, 5_000);
+    if (wanted('keys')) await benchKeys(url);
     if (wanted('letter')) await benchLetter(url);
     if (wanted('import')) await benchImport(url, 10_000);
   } finally {

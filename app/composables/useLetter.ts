@@ -130,9 +130,9 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     fillContext(around.settings(), lookups.whole, to.value, around.person(), around.message()),
   );
 
-  const questions = computed<DraftQuestion[]>(() => {
+  const questions = computed<DraftQuestion[]>((before) => {
     void changes.value;
-    return ready.value ? questionsIn(parts(), context.value, fills.value) : [];
+    return ready.value ? questionsIn(parts(), context.value, fills.value, before) : [];
   });
 
   const sights = computed(() => {

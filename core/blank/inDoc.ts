@@ -1,11 +1,40 @@
 import type { Node } from '@tiptap/pm/model';
 import { findCandidates, type Candidate, type Origin } from './candidates';
 
-/** What people put by hand where something is to be filled in, in a letter: brackets, gaps, runs of x, fields in capitals. */
-export function marksIn(doc: Node): { from: number; to: number; text: string }[] {
-  if (!SIGNS.test(doc.textContent)) return [];
-  const ways = { locale: 'en', today: '2026-01-01' as const, off: { weekdays: [], days: [] } };
-  return candidatesIn(doc, ways, null).map(({ from, to, text }) => ({ from, to, text }));
+/** A mark made by hand, by its place in a document. */
+export interface HandMark {
+  from: number;
+  to: number;
+  text: string;
+}
+
+/**
+ * What people put by hand where something is to be filled in, in a letter: brackets, gaps, runs of x, fields in capitals.
+ * Each paragraph is read once for each state of it, since this is asked at every key press.
+ */
+export function marksIn(doc: Node): HandMark[] {
+  const out: HandMark[] = [];
+  doc.descendants((node, pos) => {
+    if (!node.isTextblock) return node.type.name !== 'rows';
+    for (const mark of marksOfLine(node)) out.push({ ...mark, from: mark.from + pos, to: mark.to + pos });
+    return false;
+  });
+  return out;
+}
+
+const known = new WeakMap<Node, HandMark[]>();
+
+/** The marks of one paragraph, as if it began at 0. */
+function marksOfLine(line: Node): HandMark[] {
+  let marks = known.get(line);
+  if (!marks) {
+    const ways = { locale: 'en', today: '2026-01-01' as const, off: { weekdays: [], days: [] } };
+    const found = SIGNS.test(line.textContent)
+      ? candidatesIn(line.type.schema.node('doc', null, [line]), ways, null)
+      : [];
+    known.set(line, (marks = found.map(({ from, to, text }) => ({ from, to, text }))));
+  }
+  return marks;
 }
 
 /** Without one of these there is no mark to look for. */

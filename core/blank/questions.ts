@@ -41,8 +41,39 @@ export interface PassageQuestion {
 
 export type DraftQuestion = BlankQuestion | PassageQuestion;
 
-/** The questions of a draft in reading order, worked out from the places and passages that still stand in it. */
-export function questionsIn(parts: Node[], context: FillContext, fills: Fills): DraftQuestion[] {
+/** Whether two values of a question say the same; a lookup is the same only as the same object, since it may be large. */
+function saysSame(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || !a || !b) return false;
+  const names = Object.keys(a);
+  if (names.length !== Object.keys(b).length) return false;
+  return names.every((name) => {
+    const [one, other] = [a[name as keyof typeof a], b[name as keyof typeof b]];
+    return name === 'lookup' ? one === other : saysSame(one, other);
+  });
+}
+
+const idOf = (question: DraftQuestion) =>
+  `${question.type} ${question.insertion} ${question.type === 'blank' ? question.key : question.place}`;
+
+/**
+ * The questions of a draft in reading order, worked out from the places and passages that still stand in it. Those that
+ * say the same as `before` are the same objects, so that only what has changed need be drawn.
+ */
+export function questionsIn(
+  parts: Node[],
+  context: FillContext,
+  fills: Fills,
+  before: DraftQuestion[] = [],
+): DraftQuestion[] {
+  const known = new Map(before.map((question) => [idOf(question), question]));
+  return workedOut(parts, context, fills).map((question) => {
+    const same = known.get(idOf(question));
+    return same && saysSame(same, question) ? same : question;
+  });
+}
+
+function workedOut(parts: Node[], context: FillContext, fills: Fills): DraftQuestion[] {
   const evaluations = new Map(Object.entries(fills).map(([insertion, fill]) => [insertion, evaluate(fill, context)]));
   const questions = new Map<string, BlankQuestion>();
   const passages: (PassageQuestion & { at: number })[] = [];

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { CalendarDays } from 'lucide-vue-next';
-import { isDay } from '../../../core/calendar/day';
 import type { Fills } from '../../../core/blank/fill';
 import { answerTo, type Answer } from '../../../core/blank/kind';
 import type { BlankQuestion, DraftQuestion, PassageQuestion } from '../../../core/blank/questions';
@@ -41,32 +39,15 @@ const known = computed(() =>
 );
 
 const answerOf = ({ insertion, key }: BlankQuestion) => answerTo(props.fills[insertion]?.answers, key);
-const listOf = (question: BlankQuestion) => {
-  const answer = answerOf(question);
-  return Array.isArray(answer) ? answer : answer ? [answer] : [];
-};
-const proposalOf = (question: BlankQuestion) =>
-  answerOf(question) === undefined ? question.control.proposals?.[0] : undefined;
-const textOf = (question: BlankQuestion) => {
-  if (question.state === 'edited') return question.text;
-  return String(answerOf(question) ?? proposalOf(question)?.text ?? question.text);
-};
-const isWide = (question: DraftQuestion) =>
-  question.type === 'blank' && ['choice', 'rows', 'long', 'lookup'].includes(question.control.type);
-
+const NONE: string[] = [];
 const beforeOf = ({ key }: BlankQuestion) =>
-  props.before && Object.hasOwn(props.before, key) ? props.before[key]! : [];
-/** What was answered before and is not what stands there. */
-const earlier = (question: BlankQuestion) =>
-  beforeOf(question)
-    .filter((answer) => answer !== textOf(question))
-    .slice(0, 3);
+  props.before && Object.hasOwn(props.before, key) ? props.before[key]! : NONE;
+const giveAnswer = (question: BlankQuestion, answer: Answer) => emit('answer', question, answer);
 
 /** The question the caret is in: only there is shown what was answered before. */
 const current = ref('');
-function onFocus(question: DraftQuestion, event?: FocusEvent) {
+function onFocus(question: DraftQuestion) {
   current.value = idOf(question);
-  if (question.type === 'blank' && proposalOf(question)) (event?.target as HTMLInputElement | undefined)?.select();
   emit('look', question);
 }
 
@@ -107,7 +88,7 @@ function step(question: BlankQuestion, by: number): boolean {
   const answers = [...(question.control.proposals ?? []).map(({ answer }) => answer), ...beforeOf(question)];
   const now = answerOf(question);
   const at = answers.indexOf(String(now ?? question.control.proposals?.[0]?.answer ?? ''));
-  if (!answers.length || (at < 0 && textOf(question))) return false;
+  if (!answers.length || (at < 0 && textOf(question, now))) return false;
   emit('answer', question, answers[(at + by + answers.length) % answers.length]!);
   return true;
 }
@@ -139,7 +120,7 @@ function onKey(event: KeyboardEvent) {
   }
   if (!enter && !tab) return;
   const forward = !event.shiftKey;
-  const proposal = question.type === 'blank' && forward ? proposalOf(question) : undefined;
+  const proposal = question.type === 'blank' && forward ? proposalOf(question, answerOf(question)) : undefined;
   if (proposal && question.type === 'blank') emit('answer', question, proposal.answer);
   const all = rowsOf().flatMap((other) => [target(other), ...other.querySelectorAll<HTMLElement>('[data-stop]')]);
   const at = all.findIndex(
@@ -152,15 +133,6 @@ function onKey(event: KeyboardEvent) {
   isFilling = false;
   emit('leave');
 }
-
-function onCalendar(question: BlankQuestion, event: Event) {
-  const { value } = event.target as HTMLInputElement;
-  if (isDay(value)) emit('answer', question, value);
-}
-const showCalendar = (event: Event) => {
-  const input = (event.currentTarget as HTMLElement).nextElementSibling as HTMLInputElement;
-  input.showPicker();
-};
 
 function keep(question: BlankQuestion, on: boolean) {
   const next = new Set(kept.value);
@@ -194,117 +166,20 @@ defineExpose({ focusFirst, focus, focusPassage });
             >
           </label>
         </li>
-        <li
+        <FillQuestion
           v-else
-          :data-question="idOf(question)"
-          :class="{ waiting: question.state === 'open', wide: isWide(question) }"
-        >
-          <component
-            :is="question.control.type === 'choice' ? 'span' : 'label'"
-            class="label"
-            :for="question.control.type === 'choice' ? undefined : `fill-${idOf(question)}`"
-            >{{ question.label
-            }}<span v-if="question.places > 1" class="small soft"> · in {{ question.places }} places</span></component
-          >
-          <ChoicePicker
-            v-if="question.control.type === 'choice' && question.state !== 'edited'"
-            :id="`fill-${idOf(question)}`"
-            :label="question.label"
-            :choices="question.control.choices ?? []"
-            :several="question.control.several ?? false"
-            :value="listOf(question)"
-            @pick="
-              (labels: string[]) => emit('answer', question, question.control.several ? labels : (labels[0] ?? ''))
-            "
-            @focus="onFocus(question)"
-          />
-          <RowPicker
-            v-else-if="
-              (question.control.type === 'lookup' || question.control.type === 'rows') &&
-              question.control.lookup &&
-              question.state !== 'edited'
-            "
-            :id="`fill-${idOf(question)}`"
-            :lookup="question.control.lookup"
-            :several="question.control.type === 'rows'"
-            :value="listOf(question)"
-            :hint="question.control.hint"
-            :waiting="question.state === 'open'"
-            @pick="
-              (keys: string[]) => emit('answer', question, question.control.type === 'rows' ? keys : (keys[0] ?? ''))
-            "
-            @focus="onFocus(question)"
-          />
-          <div v-else class="typed">
-            <el-input
-              :id="`fill-${idOf(question)}`"
-              :model-value="textOf(question)"
-              :class="{ proposed: proposalOf(question) }"
-              :placeholder="question.control.hint"
-              type="textarea"
-              :autosize="{ minRows: question.control.type === 'long' ? 2 : 1, maxRows: 5 }"
-              resize="none"
-              dir="auto"
-              :disabled="question.state === 'edited'"
-              :title="question.state === 'edited' ? 'Changed by hand in the letter' : undefined"
-              @focus="(event: FocusEvent) => onFocus(question, event)"
-              @blur="onDone(question)"
-              @input="(text: string) => emit('answer', question, text)"
-            />
-            <template v-if="question.control.type === 'date' && question.state !== 'edited'">
-              <button type="button" class="text-button small calendar" tabindex="-1" @click="showCalendar">
-                <CalendarDays :size="14" aria-hidden="true" />Calendar
-              </button>
-              <input
-                type="date"
-                class="picked-day"
-                tabindex="-1"
-                :aria-label="`${question.label}, on a calendar`"
-                @change="(event) => onCalendar(question, event)"
-              />
-            </template>
-          </div>
-          <p v-if="question.problem && question.state !== 'edited'" class="small problem" role="status">
-            {{ question.problem }}
-          </p>
-          <p v-else-if="proposalOf(question)" class="small soft">
-            Found in their message. <kbd>Tab</kbd> takes it.
-            <button
-              v-for="other in question.control.proposals!.slice(1)"
-              :key="other.answer"
-              type="button"
-              class="text-button small"
-              tabindex="-1"
-              @click="emit('answer', question, other.answer)"
-            >
-              {{ other.text }}
-            </button>
-          </p>
-          <p v-else-if="question.working" class="small soft" :title="question.working">{{ question.working }}</p>
-          <p v-if="current === idOf(question) && earlier(question).length" class="small soft earlier">
-            Before:
-            <button
-              v-for="answer in earlier(question)"
-              :key="answer"
-              type="button"
-              class="text-button small"
-              tabindex="-1"
-              dir="auto"
-              @mousedown.prevent="emit('answer', question, answer)"
-            >
-              {{ answer }}
-            </button>
-          </p>
-          <label v-if="question.control.personField && keepWith && question.state !== 'edited'" class="switch small">
-            <input
-              type="checkbox"
-              data-stop
-              :checked="kept.has(idOf(question))"
-              @change="(e) => keep(question, (e.target as HTMLInputElement).checked)"
-            />
-            keep with {{ keepWith }}
-          </label>
-        </li>
+          :id="idOf(question)"
+          :question="question"
+          :answer="answerOf(question)"
+          :before="beforeOf(question)"
+          :is-current="current === idOf(question)"
+          :keep-with="keepWith ?? ''"
+          :is-kept="kept.has(idOf(question))"
+          @answer="giveAnswer"
+          @here="onFocus"
+          @done="onDone"
+          @kept="keep"
+        />
       </template>
     </ol>
     <p v-if="known.length" class="known small">
@@ -340,51 +215,6 @@ defineExpose({ focusFirst, focus, focusPassage });
   min-width: 0;
 }
 
-.wide {
-  grid-column: 1 / -1;
-}
-
-.label {
-  font-size: var(--text-small);
-  font-weight: 500;
-}
-
-.waiting .label {
-  color: var(--apricot-ink);
-}
-
-.waiting :deep(.el-textarea__inner),
-.waiting :deep(.field) {
-  box-shadow: 0 0 0 1px var(--apricot) inset;
-}
-
-.proposed :deep(.el-textarea__inner) {
-  font-style: italic;
-}
-
-.typed {
-  position: relative;
-}
-
-.calendar {
-  position: absolute;
-  right: 4px;
-  top: 5px;
-  background: var(--sheet);
-}
-
-.picked-day {
-  position: absolute;
-  right: 8px;
-  bottom: 0;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-  pointer-events: none;
-  border: 0;
-  padding: 0;
-}
-
 .switch {
   min-height: 24px;
   display: flex;
@@ -402,16 +232,6 @@ defineExpose({ focusFirst, focus, focusPassage });
 
 .passage-line {
   align-self: center;
-}
-
-.problem {
-  color: var(--warn);
-}
-
-.earlier {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 
 .known {

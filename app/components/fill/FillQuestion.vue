@@ -1,0 +1,262 @@
+<script setup lang="ts">
+import { CalendarDays } from 'lucide-vue-next';
+import { isDay } from '../../../core/calendar/day';
+import type { Answer } from '../../../core/blank/kind';
+import type { BlankQuestion } from '../../../core/blank/questions';
+
+/** One blank of the fill list. It is drawn anew only when something it shows has changed. */
+const props = defineProps<{
+  id: string;
+  question: BlankQuestion;
+  answer: Answer | undefined;
+  /** What was answered before. */
+  before: string[];
+  isCurrent: boolean;
+  /** Who a missing fact can be kept with; empty for nobody. */
+  keepWith: string;
+  isKept: boolean;
+}>();
+const emit = defineEmits<{
+  answer: [question: BlankQuestion, answer: Answer];
+  here: [question: BlankQuestion];
+  done: [question: BlankQuestion];
+  kept: [question: BlankQuestion, on: boolean];
+}>();
+
+const field = computed(() => `fill-${props.id}`);
+const proposal = computed(() => proposalOf(props.question, props.answer));
+const text = computed(() => textOf(props.question, props.answer));
+const picked = computed(() => (Array.isArray(props.answer) ? props.answer : props.answer ? [props.answer] : []));
+const isWide = computed(() => ['choice', 'rows', 'long', 'lookup'].includes(props.question.control.type));
+/** What was answered before and is not what stands there. */
+const earlier = computed(() => props.before.filter((answer) => answer !== text.value).slice(0, 3));
+
+function onFocus(event?: FocusEvent) {
+  if (proposal.value) (event?.target as HTMLInputElement | undefined)?.select();
+  emit('here', props.question);
+}
+/** Takes what was typed; what an input method is still composing is no answer yet. */
+function onInput(event: Event) {
+  if (!(event as InputEvent).isComposing) emit('answer', props.question, (event.target as HTMLTextAreaElement).value);
+}
+function onCalendar(event: Event) {
+  const { value } = event.target as HTMLInputElement;
+  if (isDay(value)) emit('answer', props.question, value);
+}
+const showCalendar = (event: Event) => {
+  const input = (event.currentTarget as HTMLElement).nextElementSibling as HTMLInputElement;
+  input.showPicker();
+};
+</script>
+
+<template>
+  <li :data-question="id" :class="{ waiting: question.state === 'open', wide: isWide }">
+    <component
+      :is="question.control.type === 'choice' ? 'span' : 'label'"
+      class="label"
+      :for="question.control.type === 'choice' ? undefined : field"
+      >{{ question.label
+      }}<span v-if="question.places > 1" class="small soft"> · in {{ question.places }} places</span></component
+    >
+    <ChoicePicker
+      v-if="question.control.type === 'choice' && question.state !== 'edited'"
+      :id="field"
+      :label="question.label"
+      :choices="question.control.choices ?? []"
+      :several="question.control.several ?? false"
+      :value="picked"
+      @pick="(labels: string[]) => emit('answer', question, question.control.several ? labels : (labels[0] ?? ''))"
+      @focus="onFocus()"
+    />
+    <RowPicker
+      v-else-if="
+        (question.control.type === 'lookup' || question.control.type === 'rows') &&
+        question.control.lookup &&
+        question.state !== 'edited'
+      "
+      :id="field"
+      :lookup="question.control.lookup"
+      :several="question.control.type === 'rows'"
+      :value="picked"
+      :hint="question.control.hint"
+      :waiting="question.state === 'open'"
+      @pick="(keys: string[]) => emit('answer', question, question.control.type === 'rows' ? keys : (keys[0] ?? ''))"
+      @focus="onFocus()"
+    />
+    <div v-else class="typed" :data-text="`${text} `">
+      <!-- Element Plus measures its own text fields at every key, which lays out the whole letter each time. -->
+      <span class="el-textarea" :class="{ proposed: proposal, 'is-disabled': question.state === 'edited' }">
+        <textarea
+          :id="field"
+          class="el-textarea__inner"
+          :value="text"
+          :placeholder="question.control.hint"
+          :rows="question.control.type === 'long' ? 2 : 1"
+          dir="auto"
+          :disabled="question.state === 'edited'"
+          :title="question.state === 'edited' ? 'Changed by hand in the letter' : undefined"
+          @focus="onFocus"
+          @blur="emit('done', question)"
+          @input="onInput"
+          @compositionend="onInput"
+        />
+      </span>
+      <template v-if="question.control.type === 'date' && question.state !== 'edited'">
+        <button type="button" class="text-button small calendar" tabindex="-1" @click="showCalendar">
+          <CalendarDays :size="14" aria-hidden="true" />Calendar
+        </button>
+        <input
+          type="date"
+          class="picked-day"
+          tabindex="-1"
+          :aria-label="`${question.label}, on a calendar`"
+          @change="(event) => onCalendar(event)"
+        />
+      </template>
+    </div>
+    <p v-if="question.problem && question.state !== 'edited'" class="small problem" role="status">
+      {{ question.problem }}
+    </p>
+    <p v-else-if="proposal" class="small soft">
+      Found in their message. <kbd>Tab</kbd> takes it.
+      <button
+        v-for="other in question.control.proposals!.slice(1)"
+        :key="other.answer"
+        type="button"
+        class="text-button small"
+        tabindex="-1"
+        @click="emit('answer', question, other.answer)"
+      >
+        {{ other.text }}
+      </button>
+    </p>
+    <p v-else-if="question.working" class="small soft" :title="question.working">{{ question.working }}</p>
+    <p v-if="isCurrent && earlier.length" class="small soft earlier">
+      Before:
+      <button
+        v-for="answer in earlier"
+        :key="answer"
+        type="button"
+        class="text-button small"
+        tabindex="-1"
+        dir="auto"
+        @mousedown.prevent="emit('answer', question, answer)"
+      >
+        {{ answer }}
+      </button>
+    </p>
+    <label v-if="question.control.personField && keepWith && question.state !== 'edited'" class="switch small">
+      <input
+        type="checkbox"
+        data-stop
+        :checked="isKept"
+        @change="(e) => emit('kept', question, (e.target as HTMLInputElement).checked)"
+      />
+      keep with {{ keepWith }}
+    </label>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
+  min-width: 0;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+
+.label {
+  font-size: var(--text-small);
+  font-weight: 500;
+}
+
+.waiting .label {
+  color: var(--apricot-ink);
+}
+
+.waiting .el-textarea__inner,
+.waiting :deep(.field) {
+  box-shadow: 0 0 0 1px var(--apricot) inset;
+}
+
+.proposed .el-textarea__inner {
+  font-style: italic;
+}
+
+/* The field is as high as its text: the same text stands behind it, unseen, and stretches the cell both are in. */
+.typed {
+  position: relative;
+  display: grid;
+  contain: layout paint;
+}
+
+.typed::after {
+  content: attr(data-text);
+  visibility: hidden;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  max-height: calc(5lh + 10px);
+  padding: 5px 11px;
+  font: inherit;
+  line-height: 1.5;
+  overflow: hidden;
+}
+
+.typed > .el-textarea,
+.typed::after {
+  grid-area: 1 / 1;
+}
+
+.typed .el-textarea__inner {
+  height: 100%;
+  resize: none;
+}
+
+.calendar {
+  position: absolute;
+  right: 4px;
+  top: 5px;
+  background: var(--sheet);
+}
+
+.picked-day {
+  position: absolute;
+  right: 8px;
+  bottom: 0;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+  pointer-events: none;
+  border: 0;
+  padding: 0;
+}
+
+.switch {
+  min-height: 24px;
+  display: flex;
+  align-items: baseline;
+  gap: var(--s2);
+  font-weight: 400;
+  cursor: pointer;
+}
+
+.switch input {
+  accent-color: var(--green);
+  margin: 0;
+  align-self: center;
+}
+
+.problem {
+  color: var(--warn);
+}
+
+.earlier {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+</style>

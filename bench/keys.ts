@@ -1,0 +1,86 @@
+import type { Page } from '@playwright/test';
+import { inBrowser } from './browser';
+import { print, spread } from './measure';
+
+const QUESTIONS = 30;
+const LETTER = 20_000;
+const KEYS = 80;
+
+const text = (words: string) => ({ type: 'text', text: words });
+const SENTENCE = 'I looked at it on my last round and can say this much today, as the room was warm and dry. ';
+
+/** Keeps for each key the milliseconds from the event until the frame that shows it was handed over. */
+const WATCH = `
+  window.keyTimes = [];
+  addEventListener('keydown', (event) => {
+    requestAnimationFrame(() => {
+      const channel = new MessageChannel();
+      channel.port1.onmessage = () => window.keyTimes.push(performance.now() - event.timeStamp);
+      channel.port2.postMessage(0);
+    });
+  }, true);
+`;
+
+async function typed(page: Page, wait = 60): Promise<{ median: number; p95: number }> {
+  await page.evaluate('window.keyTimes = []');
+  for (let i = 0; i < KEYS; i++) {
+    await page.keyboard.press('abcdefgh'[i % 8]!);
+    await page.waitForTimeout(wait);
+  }
+  const times = (await page.evaluate('window.keyTimes')) as number[];
+  if (times.length < KEYS) throw new Error(`Only ${times.length} of ${KEYS} keys were painted.`);
+  return spread(times);
+}
+
+/**
+ * From the key until it is painted, in a letter of 20 KB with 30 questions, beside a bare editable field that holds the same
+ * letter and nothing else; as fast as the machine is, and slowed four times.
+ */
+export async function benchKeys(databaseUrl: string): Promise<void> {
+  await inBrowser(databaseUrl, 'keys', async (page) => {
+    const paragraphs = Array.from({ length: QUESTIONS }, (_, i) => ({
+      type: 'paragraph',
+      content: [
+        text(SENTENCE.repeat(Math.round(LETTER / QUESTIONS / SENTENCE.length))),
+        { type: 'blank', attrs: { label: `question ${i}`, kind: 'text', options: {} } },
+      ],
+    }));
+    const empty = { type: 'doc', content: [{ type: 'paragraph' }] };
+    const body = { type: 'doc', content: paragraphs };
+    await page.request.post('/api/notes', { data: { name: 'Large', subject: empty, body, pinned: true } });
+    await page.goto('/');
+    await page.getByRole('button', { name: 'New message' }).click();
+    await page.getByRole('button', { name: 'Large' }).click();
+    await page.getByLabel('question 0', { exact: true }).waitFor();
+    await page.getByText('Saved', { exact: true }).waitFor();
+    await page.evaluate(WATCH);
+    const session = await page.context().newCDPSession(page);
+
+    const bare = await page.context().newPage();
+    const html = paragraphs.map(({ content }) => `<p>${content[0]!.text ?? ''}</p>`).join('');
+    await bare.setContent(`<div contenteditable style="font: 16px serif; width: 600px">${html}</div>`);
+    await bare.evaluate(WATCH);
+    const bareSession = await bare.context().newCDPSession(bare);
+
+    for (const rate of [1, 4]) {
+      const slowed = rate > 1 ? `, slowed ${rate} times` : '';
+      await bare.bringToFront();
+      await bareSession.send('Emulation.setCPUThrottlingRate', { rate });
+      await bare.locator('[contenteditable]').click();
+      const yard = await typed(bare);
+      await page.bringToFront();
+      await session.send('Emulation.setCPUThrottlingRate', { rate });
+      await page.getByLabel('question 12', { exact: true }).focus();
+      const list = await typed(page);
+      await page.getByRole('textbox', { name: 'Your reply' }).press('Control+Home');
+      const letter = await typed(page);
+      const ratio = (times: typeof yard) => ({
+        ratio: Number((times.median / yard.median).toFixed(2)),
+        ratio_p95: Number((times.p95 / yard.p95).toFixed(2)),
+      });
+      print({ name: `keys: in the fill list${slowed}`, size: LETTER, ...list, ...ratio(list) });
+      print({ name: `keys: in the letter${slowed}`, size: LETTER, ...letter, ...ratio(letter) });
+      print({ name: `keys: in a bare editable field${slowed}`, size: LETTER, ...yard });
+    }
+  });
+}
