@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { startMariaDb } from '../bin/lib/mariadb.mjs';
 import { benchCandidates } from './candidates';
 import { benchFill } from './fill';
+import { benchFirstScreen } from './firstScreen';
 import { benchImport } from './import';
 import { benchKeys } from './keys';
 import { benchLetter } from './letter';
@@ -17,13 +18,14 @@ const wanted = (name: string) => !only || only === name;
 
 if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
 if (wanted('near')) benchNear(root, 10_000);
-if (wanted('fill')) benchFill(5_000);
+if (wanted('fill')) benchFill();
 if (wanted('blanks')) benchCandidates();
-if (['import', 'letter', 'notes', 'keys'].some(wanted)) {
+if (['import', 'letter', 'notes', 'keys', 'first'].some(wanted)) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
     if (wanted('notes')) await benchNotes(root, url, 5_000);
+    if (wanted('first')) await benchFirstScreen(url);
     if (wanted('keys')) await benchKeys(url);
     if (wanted('letter')) await benchLetter(url);
     if (wanted('import')) await benchImport(url, 10_000);

@@ -226,9 +226,9 @@ watch(
       <ImportPreview v-if="step !== 'idle' && !onBench" :work="work" @close="leaveImport" @undo="undoImport" />
       <template v-else>
         <p v-if="work.problem.value" class="notice bad" role="alert">{{ work.problem.value }}</p>
-        <p v-if="notes.state === 'loading'" class="soft state">Fetching your notes …</p>
+        <p v-if="notes.state !== 'failed' && !notes.complete" class="soft state">Fetching your notes …</p>
         <BinList v-else-if="place === 'bin' && !onBench" />
-        <div v-else-if="notes.state === 'ready' && !notes.rows.length" class="state">
+        <div v-else-if="notes.complete && !notes.rows.length" class="state">
           <p class="lead">Your library is empty.</p>
           <p class="soft">
             Write the wording you use most as a note, keep it from a message on the Desk, or drop files here: a bundle,
@@ -240,7 +240,7 @@ watch(
             <button type="button" class="text-button" @click="starter = true">No, thank you</button>
           </div>
         </div>
-        <template v-else-if="notes.state === 'ready'">
+        <template v-else-if="notes.complete">
           <SelectionBar
             v-if="ids.length && !onBench"
             :count="ids.length"

@@ -7,6 +7,9 @@ import type { Occasion } from '../../core/search/habit';
 import type { SearchRequest, SearchResponse } from '../workers/search.worker';
 import { useShelvesStore } from './shelves';
 
+/** So many notes are fetched at once. */
+const PAGE = 1_000;
+
 /** The library: its notes, kept in step with the index in the search worker. */
 export const useNotesStore = defineStore('notes', () => {
   const shelves = useShelvesStore();
@@ -54,15 +57,54 @@ export const useNotesStore = defineStore('notes', () => {
     });
   }
 
+  /** What was dropped and taken here while the list is on its way: it does not say so. */
+  const gone = new Set<string>();
+  const taken = new Set<string>();
+  /** Whether the whole library is here; what stands within reach comes first. */
+  const complete = ref(false);
+  let loading: Promise<void> | null = null;
+
+  /** Fetches the library; resolves when all of it is here, or when it could not be fetched. */
   async function load(force = false): Promise<void> {
-    if (state.value === 'loading' || (state.value === 'ready' && !force)) return;
-    if (state.value !== 'ready') state.value = 'loading';
+    // What is on its way already may not know of what is asked for now.
+    if (loading && force) await loading;
+    if (!loading && (!complete.value || force)) loading = fetchAll().finally(() => (loading = null));
+    await loading;
+  }
+
+  async function fetchAll(): Promise<void> {
+    const isFirst = state.value !== 'ready';
+    if (isFirst) state.value = 'loading';
+    gone.clear();
+    taken.clear();
     try {
-      const [list] = await Promise.all([api<NoteRow[]>('/notes'), shelves.load()]);
-      rows.value = list;
-      whole.clear();
+      const page = (query: Record<string, string | number>) => api<NoteRow[]>('/notes', { query });
+      if (isFirst) {
+        const [near] = await Promise.all([page({ within: 'reach' }), shelves.load()]);
+        rows.value = near;
+        whole.clear();
+        post({ type: 'load', notes: near.map(toSearch) });
+        state.value = 'ready';
+      } else await shelves.load();
+      const fresh: NoteRow[] = [];
+      for (let after = ''; ;) {
+        const next = await page({ within: 'page', after, limit: PAGE });
+        fresh.push(...next);
+        if (next.length < PAGE) break;
+        after = next.at(-1)!.id;
+      }
+      const local = byId.value;
+      const newer = (row: NoteRow) => {
+        const known = local.get(row.id);
+        return known && (known.version > row.version || known.used > row.used) ? known : row;
+      };
+      const listed = new Set(fresh.map(({ id }) => id));
+      // What was made here while the list was on its way is not in it.
+      const made = rows.value.filter(({ id }) => !listed.has(id) && taken.has(id));
+      rows.value = [...fresh.filter(({ id }) => !gone.has(id)).map(newer), ...made];
+      if (!isFirst) whole.clear();
       reindex();
-      state.value = 'ready';
+      complete.value = true;
     } catch (error) {
       state.value = 'failed';
       problem.value = messageOf(error);
@@ -73,12 +115,17 @@ export const useNotesStore = defineStore('notes', () => {
   const reindex = () => post({ type: 'load', notes: rows.value.map(toSearch) });
   watch(
     () => shelves.rows,
-    (now, before) => before?.length && state.value === 'ready' && reindex(),
+    (now, before) => before?.length && complete.value && reindex(),
   );
 
   /** The notes for a query, best first, from the worker. */
   async function search(query: string, limit = 30, occasion?: Occasion): Promise<{ row: NoteRow; terms: string[] }[]> {
     const hits = await ask<Hit>((number) => ({ type: 'search', number, query, limit, now: Date.now(), occasion }));
+    // It may stand among the notes that are still on their way.
+    if (!hits.length && loading) {
+      await loading;
+      return search(query, limit, occasion);
+    }
     return hits.flatMap(({ id, terms }) => {
       const row = byId.value.get(id);
       return row ? [{ row, terms }] : [];
@@ -97,6 +144,10 @@ export const useNotesStore = defineStore('notes', () => {
   /** Takes rows that the server answered with, in place of those known. */
   function takeRows(fresh: NoteRow[]): NoteRow[] {
     const incoming = new Map(fresh.map((row) => [row.id, row]));
+    for (const { id } of fresh) {
+      taken.add(id);
+      gone.delete(id);
+    }
     const kept = rows.value.map((row) => incoming.get(row.id) ?? row);
     const known = new Set(rows.value.map(({ id }) => id));
     rows.value = [...kept, ...fresh.filter(({ id }) => !known.has(id))];
@@ -109,6 +160,8 @@ export const useNotesStore = defineStore('notes', () => {
     const gone = new Set(ids);
     rows.value = rows.value.filter(({ id }) => !gone.has(id));
     for (const id of ids) {
+      gone.add(id);
+      taken.delete(id);
       whole.delete(id);
       post({ type: 'drop', id });
     }
@@ -200,6 +253,7 @@ export const useNotesStore = defineStore('notes', () => {
     rows,
     byId,
     pinned,
+    complete,
     state,
     problem,
     load,

@@ -26,6 +26,13 @@ export interface Filled {
   fill: Fill;
 }
 
+/** Whether a line has nothing to fill: no blank, and nothing that can be left out. */
+function isPlain(line: Node): boolean {
+  return line.content.content.every(
+    ({ type, marks }) => type.name !== 'blank' && !marks.some((mark) => mark.type.name === 'stretch'),
+  );
+}
+
 class Filler {
   #places = 0;
 
@@ -39,15 +46,25 @@ class Filler {
     return String(this.#places++);
   }
 
+  /** The blocks of a node, filled; the node itself where there was nothing to fill. */
   blocks(parent: Node): Node {
     const out: Node[] = [];
-    parent.forEach((child) => {
+    let changed = false;
+    for (const child of parent.content.content) {
+      if (child.isLeaf || (child.isTextblock && isPlain(child))) {
+        out.push(child);
+        continue;
+      }
       if (child.type.name === 'passage') out.push(this.#passage(child));
       else if (child.isTextblock) out.push(...this.#line(child));
-      else if (child.isLeaf) out.push(child);
-      else out.push(this.blocks(child));
-    });
-    return parent.copy(Fragment.fromArray(out));
+      else {
+        const filled = this.blocks(child);
+        out.push(filled);
+        if (filled === child) continue;
+      }
+      changed = true;
+    }
+    return changed ? parent.copy(Fragment.fromArray(out)) : parent;
   }
 
   #passage(node: Node): Node {

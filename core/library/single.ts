@@ -1,7 +1,8 @@
 import type { Node } from '@tiptap/pm/model';
 import { DomUtils } from 'htmlparser2';
 import { parseHtml } from '../note/htmlTree';
-import { escapeHtml, toHtml, type PictureSource } from '../note/html';
+import { escapeHtml } from '../note/escape';
+import { toHtml, type PictureSource } from '../note/html';
 import { docOf, readHtml, type PictureOf } from '../note/read';
 import { docFromText, emptyDoc, parseDoc, type DocJson } from '../note/schema';
 import { toLine, toText } from '../note/text';

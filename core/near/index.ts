@@ -1,3 +1,4 @@
+import { OverlapIndex } from './overlap';
 import { shared, shingles } from './shingles';
 
 export interface NearHit {
@@ -8,6 +9,8 @@ export interface NearHit {
 
 /** From this likeness on a note is shown as nearly the same (found by trying, see docs/benchmarks.md). */
 export const NEAR = 0.35;
+/** What only shares words is at most so alike. */
+const LIKE = 0.7;
 
 /**
  * How alike two texts are by their shingles. Resemblance (Broder 1997) is what they share of all they have. Where one is
@@ -25,12 +28,14 @@ export function likeness(common: number, a: number, b: number): number {
 
 /**
  * Notes by their shingles, for asking which are nearly the same as a text. The answer is exact: every note that shares a
- * shingle is counted. Shingles of many notes ("thank you for") still count, they only cost.
+ * shingle is counted. Shingles of many notes ("thank you for") still count, they only cost. Wording that was written again by
+ * hand has hardly a shingle in common; it is found by the words it shares.
  */
 export class NearIndex {
   readonly #ids: string[] = [];
   readonly #numbers = new Map<string, number>();
   readonly #sets: (Uint32Array | null)[] = [];
+  readonly #overlap = new OverlapIndex();
   /** Pairs of shingle and note in order of the shingle, for the notes that were there when it was last put in order. */
   #hashes = new Uint32Array(0);
   #owners = new Uint32Array(0);
@@ -46,12 +51,14 @@ export class NearIndex {
     this.#numbers.set(id, this.#ids.length);
     this.#ids.push(id);
     this.#sets.push(shingles(text));
+    this.#overlap.add(text);
   }
 
   drop(id: string): void {
     const number = this.#numbers.get(id);
     if (number === undefined) return;
     this.#sets[number] = null;
+    this.#overlap.drop(number);
     this.#numbers.delete(id);
   }
 
@@ -87,6 +94,15 @@ export class NearIndex {
     return low;
   }
 
+  /** Notes written again by hand in other words: never called nearly the same, only like. */
+  #reworded(text: string, hits: NearHit[], except: string): NearHit[] {
+    const known = new Set([...hits.map(({ id }) => id), except]);
+    return [...this.#overlap.like(text)].flatMap(([number, overlap]) => {
+      const id = this.#ids[number]!;
+      return known.has(id) ? [] : [{ id, likeness: Math.min(overlap, LIKE) }];
+    });
+  }
+
   /** The notes nearly the same as a text, the most alike first. A text of fewer than four words is like none. */
   near(text: string, { limit = 5, least = NEAR, except = '' } = {}): NearHit[] {
     const wanted = shingles(text);
@@ -110,6 +126,9 @@ export class NearIndex {
       const alike = likeness(common, wanted.length, set.length);
       if (alike >= least) hits.push({ id: this.#ids[number]!, likeness: alike });
     }
-    return hits.sort((a, b) => b.likeness - a.likeness || (a.id < b.id ? -1 : 1)).slice(0, limit);
+    return hits
+      .concat(this.#reworded(text, hits, except))
+      .sort((a, b) => b.likeness - a.likeness || (a.id < b.id ? -1 : 1))
+      .slice(0, limit);
   }
 }

@@ -15,7 +15,7 @@ function hash(terms: string[], from: number, to: number): number {
 }
 
 /** What stands for a blank in text, and may be anything in the message a note is made from. */
-const GAP = /\[[^\][\n]{1,100}\]/g;
+export const GAP = /\[[^\][\n]{1,100}\]/g;
 
 /**
  * The shingles of a text: the distinct hashes of its runs of three words, sorted. Case, accents and punctuation do not

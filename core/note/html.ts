@@ -1,17 +1,7 @@
 import type { Mark, Node } from '@tiptap/pm/model';
+import { escapeHtml, textHtml } from './escape';
 import { isSafeLink } from './link';
 import { visible } from './visible';
-
-/** Text made safe to stand in HTML, in an element or in a quoted attribute. */
-export function escapeHtml(text: string): string {
-  if (!/[&<>"']/.test(text)) return text;
-  return text
-    .replace(/&/g, '&amp;')
-    .replace(/</g, '&lt;')
-    .replace(/>/g, '&gt;')
-    .replace(/"/g, '&quot;')
-    .replace(/'/g, '&#39;');
-}
 
 const OPEN: Record<string, (mark: Mark) => string> = {
   bold: () => '<strong>',
@@ -45,14 +35,9 @@ function pictureHtml({ attrs }: Node, source: PictureSource): string {
   return `<img src="${escapeHtml(source(attrs.file))}" alt="${escapeHtml(attrs.alt)}"${width} style="max-width:100%">`;
 }
 
-/** Spaces survive HTML's folding: of a run every second one does not break, nor does one that begins a line. */
-function textHtml(text: string, beginsLine: boolean): string {
-  if (!/[&<>"'\t]| {2}|^ /.test(text)) return text;
-  const html = escapeHtml(text).replace(/ {2}/g, ' &nbsp;').replace(/\t/g, '&emsp;');
-  return beginsLine ? html.replace(/^ /, '&nbsp;') : html;
-}
-
 function inlineHtml(parent: Node, source: PictureSource): string {
+  const only = parent.childCount === 1 ? parent.firstChild! : null;
+  if (only?.isText && !only.marks.length) return textHtml(only, true);
   let out = '';
   let open: readonly Mark[] = [];
   let beginsLine = true;
@@ -65,7 +50,7 @@ function inlineHtml(parent: Node, source: PictureSource): string {
     if (child.type.name === 'hardBreak') out += '<br>';
     else if (child.type.name === 'picture') out += pictureHtml(child, source);
     else if (child.type.name === 'blank') out += escapeHtml(`[${child.attrs.label}]`);
-    else out += textHtml(child.text ?? '', beginsLine);
+    else out += textHtml(child, beginsLine);
     beginsLine = child.type.name === 'hardBreak';
   });
   for (let i = open.length - 1; i >= 0; i--) out += CLOSE[open[i]!.type.name]!(open[i]!);
@@ -76,10 +61,13 @@ function inlineHtml(parent: Node, source: PictureSource): string {
 const HEADING_SIZES = [1.4, 1.2, 1.05];
 
 /** Text of a script that runs from right to left says so, since not every mail program finds out. */
-const directionOf = (node: Node): string =>
-  /^[^\p{L}]*[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}]/u.test(node.textContent)
-    ? ' dir="rtl"'
-    : '';
+const directionOf = (node: Node): string => {
+  // Most lines begin with a Latin letter, and need not be put together to see that.
+  const first = node.firstChild?.text?.charCodeAt(0) ?? 0;
+  if ((first | 0x20) >= 0x61 && (first | 0x20) <= 0x7a) return '';
+  return RIGHT_TO_LEFT.test(node.textContent) ? ' dir="rtl"' : '';
+};
+const RIGHT_TO_LEFT = /^[^\p{L}]*[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}]/u;
 
 /** Margins are set to none because mail programs differ in theirs, and empty paragraphs already hold the distance. */
 function blockHtml(node: Node, source: PictureSource): string {

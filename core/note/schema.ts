@@ -1,4 +1,5 @@
 import { Schema, type AttributeSpec, type Node } from '@tiptap/pm/model';
+import { prepareText } from './escape';
 import { isSafeLink } from './link';
 
 /** A file is named by the SHA-256 of its content, in hexadecimal. */
@@ -247,6 +248,7 @@ export function parseDoc(json: unknown): Node {
 /** Links lead where links may, and what was left out is as sound as what stands. */
 function checkInside(node: Node): void {
   node.descendants((child) => {
+    if (child.isText) prepareText(child);
     for (const mark of child.marks) {
       if (mark.type.name === 'link' && !isSafeLink(mark.attrs.href)) {
         throw new DocumentError(

@@ -3,6 +3,8 @@ import { visible } from './visible';
 
 /** The inline content of a paragraph as text. An open blank reads `[label]`, the way people mark one by hand. */
 function inlineText(parent: Node): string {
+  const only = parent.childCount === 1 ? parent.firstChild! : null;
+  if (only?.isText && !only.marks.length) return only.text!;
   let out = '';
   parent.forEach((child, _offset, index) => {
     if (child.type.name === 'hardBreak') out += '\n';
@@ -84,7 +86,10 @@ function items(node: Node): string[] {
  * a link is followed by its address; tables stand in columns. What is left out does not show. Lines are not wrapped.
  */
 export function toText(doc: Node): string {
-  return items(visible(doc)).join('\n');
+  // Put together as it goes, so that no text is copied that stands in it whole.
+  let out: string | null = null;
+  visible(doc).forEach((block) => (out = out === null ? blockText(block) : `${out}\n${blockText(block)}`));
+  return out ?? '';
 }
 
 /** The text of a one-line document such as a subject: line breaks become spaces. */

@@ -5,13 +5,10 @@ function isUnseen(node: Node): boolean {
   return node.type.name === 'stretchOut' || (node.type.name === 'blank' && node.attrs.empty === true);
 }
 
-function hasUnseen(doc: Node): boolean {
-  let found = false;
-  doc.descendants((node) => {
-    if (isUnseen(node) || node.type.name === 'passageOut') found = true;
-    return !found;
-  });
-  return found;
+function hasUnseen(node: Node): boolean {
+  return node.content.content.some(
+    (child) => isUnseen(child) || child.type.name === 'passageOut' || (!child.isLeaf && hasUnseen(child)),
+  );
 }
 
 const isEmptyLine = (node: Node | undefined) => node?.type.name === 'paragraph' && node.content.size === 0;

@@ -2,7 +2,8 @@ import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Node } from '@tiptap/pm/model';
 import type { Mailbox } from '../../core/message/address';
 import { quoteText } from '../../core/message/quote';
-import { contentId, escapeHtml, toHtml } from '../../core/note/html';
+import { escapeHtml } from '../../core/note/escape';
+import { contentId, toHtml } from '../../core/note/html';
 import { toLine, toText } from '../../core/note/text';
 
 export interface Letter {

@@ -1,5 +1,5 @@
 import type { BinRow, ConstantBlank, FormerWording, Note, NoteRow } from '#shared/types/wire';
-import type { NoteChange, NoteInput, NoteUse, Wording } from '#shared/schemas/note';
+import type { NoteChange, NoteInput, NoteList, NoteUse, Wording } from '#shared/schemas/note';
 import { cueKey } from '../../core/note/cue';
 import { picturesIn } from '../../core/note/schema';
 import { isDuplicate } from '../db/connect';
@@ -16,6 +16,8 @@ import {
   lockNote,
   noteById,
   noteRows,
+  notesWithinReach,
+  pageOfNotes,
   setNotesDeleted,
   setPinned,
   setPinOrder,
@@ -44,6 +46,15 @@ async function standing<T extends NoteRow>({ db }: Application, owner: string, n
 export async function readNotes(app: Application, owner: string): Promise<NoteRow[]> {
   return standing(app, owner, await listNotes(app.db, owner));
 }
+
+/** A part of the list: what stands within reach, or a page in the order of the ids, so that all need not come at once. */
+export async function readSomeNotes(app: Application, owner: string, part: NoteList): Promise<NoteRow[]> {
+  if (part.within === 'reach') return standing(app, owner, await notesWithinReach(app.db, owner, LATELY));
+  return standing(app, owner, await pageOfNotes(app.db, owner, part.after ?? '', part.limit ?? 1_000));
+}
+
+/** So many of the notes used last are within reach. */
+const LATELY = 50;
 
 export async function readNote(app: Application, owner: string, id: string): Promise<Note> {
   const note = await noteById(app.db, owner, id);

@@ -48,6 +48,14 @@ export const noteUseSchema = object({
   words: array(string().required().max(60)).required().max(20).default([]),
 });
 
+/** Which notes of the library are listed: all, those within reach, or those whose ids come after one. */
+export const noteListSchema = object({
+  within: string().oneOf(['all', 'reach', 'page'] as const).default('all'),
+  after: string().max(26),
+  limit: number().integer().min(1).max(1_000),
+});
+
+export type NoteList = InferType<typeof noteListSchema>;
 export type NoteInput = InferType<typeof noteSchema>;
 export type NoteChange = InferType<typeof noteChangeSchema>;
 export type NoteUse = InferType<typeof noteUseSchema>;

@@ -15,9 +15,9 @@ const shown = shallowRef<Note | null>(null);
 
 const text = computed(() => toText(parseDoc(props.body)));
 watchDebounced(
-  [text, () => notes.state],
+  [text, () => notes.complete],
   async () => {
-    const hits = notes.state === 'ready' ? await notes.near(text.value) : [];
+    const hits = notes.complete ? await notes.near(text.value) : [];
     found.value = hits;
     emit(
       'found',

@@ -108,6 +108,27 @@ export async function listNotes(db: Knex, owner: string): Promise<NoteRow[]> {
   return withUses(db, owner, rows.map(toRow), true);
 }
 
+/** At most `limit` notes in the order of their ids, those behind `after`. */
+export async function pageOfNotes(db: Knex, owner: string, after: string, limit: number): Promise<NoteRow[]> {
+  const rows = await db('notes')
+    .where({ owner, deleted_at: null })
+    .where('id', '>', after)
+    .select(ROW)
+    .orderBy('id')
+    .limit(Math.min(limit, PORTION));
+  return withUses(db, owner, rows.map(toRow), false);
+}
+
+/** What stands within reach on the Desk: the pinned notes, and the last used. */
+export async function notesWithinReach(db: Knex, owner: string, used: number): Promise<NoteRow[]> {
+  const standing = () => db('notes').where({ owner, deleted_at: null }).select(ROW);
+  const [pinned, lately] = await Promise.all([
+    standing().where({ pinned: true }).orderBy('pin_order').limit(PORTION),
+    standing().where({ pinned: false }).orderBy('last_used', 'desc').limit(used),
+  ]);
+  return withUses(db, owner, [...pinned, ...lately].slice(0, PORTION).map(toRow), false);
+}
+
 export async function noteRows(db: Knex, owner: string, ids: string[]): Promise<NoteRow[]> {
   const found: NoteRow[] = [];
   for (const some of portions(ids)) {
