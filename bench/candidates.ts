@@ -12,7 +12,8 @@ const origin = {
   company: 'Harbour School',
   address: 'ines@client.example',
 };
-const find = ({ text, sent }: Case) => findCandidates(text, ways, sent ? origin : null);
+const find = ({ text, sent, locale = ways.locale }: Case) =>
+  findCandidates(text, { ...ways, locale }, sent ? origin : null);
 
 /** How well hand-marked blanks are found: in the cases it was made on, in held-out ones, and in letters that hold none. */
 export function benchCandidates(): void {

@@ -43,7 +43,7 @@ const SAMPLES: Sample[] = [
   },
   {
     name: 'long notes with few blanks',
-    size: 1_000,
+    size: 3_000,
     paragraphs: (note) => [
       ['Dear ', { blank: 'blank0' }, ','],
       ...Array.from({ length: 40 }, (_, i) => [sentence(note + i) + sentence(i) + sentence(i + 2)]),

@@ -1,5 +1,5 @@
 import { Extension, InputRule } from '@tiptap/core';
-import { guessKind } from '../../core/blank/candidates';
+import { guessKind } from '../../core/blank/find/labels';
 
 /** In a note, `[label]` typed by hand becomes the blank that the same mark is offered as where it is pasted. */
 export const BracketRule = Extension.create({

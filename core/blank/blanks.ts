@@ -1,4 +1,5 @@
 import type { Node } from '@tiptap/pm/model';
+import { preparedLine } from '../note/escape';
 import { parseDoc, type DocJson } from '../note/schema';
 import { blankKey } from './key';
 import type { BlankDef } from './kind';
@@ -59,6 +60,7 @@ function findBlanks(doc: Node): StandingBlank[] {
   };
   doc.descendants((node, pos) => {
     if (node.type.name === 'blank') take(node, pos, false, 0);
+    return !node.isTextblock || preparedLine(node) === undefined;
   });
   return found;
 }

@@ -14,7 +14,8 @@ const origin: Origin = {
   company: 'Harbour School',
   address: 'ines@client.example',
 };
-const find = ({ text, sent }: Case) => findCandidates(text, ways, sent ? origin : null);
+const find = ({ text, sent, locale = ways.locale }: Case) =>
+  findCandidates(text, { ...ways, locale }, sent ? origin : null);
 
 it('knows at least 150 cases, most of them traps', () => {
   const all = [...TUNED, ...HELD_OUT];

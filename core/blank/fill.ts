@@ -1,4 +1,5 @@
 import { Fragment, type Node } from '@tiptap/pm/model';
+import { preparedLine } from '../note/escape';
 import { schema } from '../note/schema';
 import { definitions } from './blanks';
 import { blockContent, inlineContent, isBlockBlank } from './content';
@@ -28,6 +29,7 @@ export interface Filled {
 
 /** Whether a line has nothing to fill: no blank, and nothing that can be left out. */
 function isPlain(line: Node): boolean {
+  if (preparedLine(line) !== undefined) return true;
   return line.content.content.every(
     ({ type, marks }) => type.name !== 'blank' && !marks.some((mark) => mark.type.name === 'stretch'),
   );

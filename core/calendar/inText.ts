@@ -43,6 +43,9 @@ function patternsOf(locale: string) {
   return made;
 }
 
+/** A day as Chinese and Japanese write it, in the middle of other signs. */
+const WITH_SIGNS = /(?<!\p{N})(?:\d{4}年\s?)?\d{1,2}月\s?\d{1,2}[日号]/gu;
+
 /**
  * The days named in a text, those with a date before mere weekdays, each group in reading order. `today` is the day the
  * text was written.
@@ -52,6 +55,7 @@ export function daysInText(text: string, today: Day, locale: string, off: DaysOf
   const out: FoundDay[] = [];
   for (const [pattern, isVague] of [
     [dated, false],
+    [WITH_SIGNS, false],
     [vague, true],
   ] as const) {
     for (const match of text.matchAll(pattern)) {

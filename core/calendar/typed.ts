@@ -40,7 +40,7 @@ function namesOf(locale: string): Names {
   return names;
 }
 
-/** Month names as they may stand in text of the locale: the long ones, and English ones. */
+/** Month names as they may stand in text of the locale, by themselves and in a date; and English ones. */
 export const monthNames = (locale: string): string[] => written(locale, 'month');
 /** Weekday names likewise. */
 export const weekdayNames = (locale: string): string[] => written(locale, 'weekday');
@@ -52,7 +52,9 @@ function written(locale: string, field: 'month' | 'weekday'): string[] {
       for (let i = 0; i < (field === 'month' ? 12 : 7); i++) {
         const at = field === 'month' ? Date.UTC(2026, i, 5) : Date.UTC(2026, 0, 5 + i);
         const name = dateFormat(language, { [field]: style, timeZone: 'UTC' }).format(at);
-        if (/^\p{L}+$/u.test(name)) names.add(name);
+        const parts = dateFormat(language, { [field]: style, day: 'numeric', timeZone: 'UTC' }).formatToParts(at);
+        const inDate = field === 'month' ? parts.find(({ type }) => type === 'month')!.value : name;
+        for (const one of [name, inDate]) if (/^\p{L}+$/u.test(one)) names.add(one);
       }
     }
   }
@@ -142,6 +144,9 @@ export function typedDay(typed: string, today: Day, locale: string, off: DaysOff
     const [month, date] = names.monthFirst ? [Number(a), Number(b)] : [Number(b), Number(a)];
     return nearest(month, date, fullYear(c, today), today);
   }
+
+  const signs = /^(?:(\d{4})年 ?)?(\d{1,2})月 ?(\d{1,2})[日号]$/u.exec(text);
+  if (signs) return nearest(Number(signs[2]), Number(signs[3]), Number(signs[1] ?? 0), today);
 
   // "30 june", "june 30th", "tue 30 june 2027", "30 de junio"
   let spaced = text;

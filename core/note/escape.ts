@@ -37,3 +37,17 @@ export function textHtml(node: Node, beginsLine: boolean): string {
   const html = prepareText(node);
   return beginsLine && html.startsWith(' ') ? `&nbsp;${html.slice(1)}` : html;
 }
+
+const lines = new WeakMap<Node, string>();
+/** Before the text of an ordinary paragraph, and behind it. Margins are none because mail programs differ in theirs. */
+const PARAGRAPH = ['<p style="margin:0">', '</p>'] as const;
+
+/** Makes an ordinary paragraph ready: one text without formatting that begins with a Latin letter. */
+export function prepareLine(line: Node): void {
+  const only = line.childCount === 1 && line.type.name === 'paragraph' && !line.attrs.align ? line.firstChild! : null;
+  if (only?.isText && !only.marks.length && /^[a-z]/i.test(only.text!))
+    lines.set(line, PARAGRAPH[0] + prepareText(only) + PARAGRAPH[1]);
+}
+
+/** The HTML of a paragraph that was made ready: in it is nothing to fill and nothing to leave out. */
+export const preparedLine = (line: Node): string | undefined => lines.get(line);

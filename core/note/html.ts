@@ -1,5 +1,5 @@
 import type { Mark, Node } from '@tiptap/pm/model';
-import { escapeHtml, textHtml } from './escape';
+import { escapeHtml, preparedLine, textHtml } from './escape';
 import { isSafeLink } from './link';
 import { visible } from './visible';
 
@@ -71,6 +71,8 @@ const RIGHT_TO_LEFT = /^[^\p{L}]*[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Sy
 
 /** Margins are set to none because mail programs differ in theirs, and empty paragraphs already hold the distance. */
 function blockHtml(node: Node, source: PictureSource): string {
+  const ready = preparedLine(node);
+  if (ready !== undefined) return ready;
   const align = node.attrs.align ? `;text-align:${node.attrs.align}` : '';
   switch (node.type.name) {
     case 'paragraph':

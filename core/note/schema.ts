@@ -1,5 +1,5 @@
 import { Schema, type AttributeSpec, type Node } from '@tiptap/pm/model';
-import { prepareText } from './escape';
+import { prepareLine, prepareText } from './escape';
 import { isSafeLink } from './link';
 
 /** A file is named by the SHA-256 of its content, in hexadecimal. */
@@ -248,7 +248,8 @@ export function parseDoc(json: unknown): Node {
 /** Links lead where links may, and what was left out is as sound as what stands. */
 function checkInside(node: Node): void {
   node.descendants((child) => {
-    if (child.isText) prepareText(child);
+    if (child.isTextblock) prepareLine(child);
+    else if (child.isText) prepareText(child);
     for (const mark of child.marks) {
       if (mark.type.name === 'link' && !isSafeLink(mark.attrs.href)) {
         throw new DocumentError(

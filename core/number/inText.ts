@@ -10,11 +10,26 @@ export interface FoundAmount {
   currency: string;
 }
 
-const SIGNS: Record<string, string> = { '£': 'GBP', '€': 'EUR', $: 'USD', '¥': 'JPY', '₹': 'INR', '₩': 'KRW' };
+const SIGNS: Record<string, string> = {
+  '£': 'GBP',
+  '€': 'EUR',
+  $: 'USD',
+  '¥': 'JPY',
+  '₹': 'INR',
+  '₩': 'KRW',
+  '￥': 'JPY',
+  円: 'JPY',
+  元: 'CNY',
+  zł: 'PLN',
+  Kč: 'CZK',
+  Ft: 'HUF',
+  руб: 'RUB',
+  kr: '',
+};
 const FIGURE = String.raw`\d{1,3}(?:[.,’'\u00a0\u202f ]\d{3}){0,6}(?:[.,]\d{1,2})?|\d{1,20}(?:[.,]\d{1,2})?`;
-const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|AUD|CAD|NZD|JPY|euros?|pounds?|dollars?';
+const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|AUD|CAD|NZD|JPY|euros?|pounds?|dollars?|zł|Kč|Ft|kr|руб';
 const AMOUNT = new RegExp(
-  String.raw`(?<![\p{L}\p{N}])(?:(\p{Sc}|(?:${CODES.split('|euros')[0]})\s)\s?(${FIGURE})|(${FIGURE})\s?(\p{Sc}|(?:${CODES})(?!\p{L})))(?![\p{N}])`,
+  String.raw`(?<![\p{N}\p{Script=Latin}\p{Script=Cyrillic}\p{Script=Greek}])(?:(\p{Sc}|(?:${CODES.split('|euros')[0]})\s)\s?(${FIGURE})|(${FIGURE})\s?(\p{Sc}|[円元]|(?:${CODES})(?!\p{L})))(?![\p{N}])`,
   'gu',
 );
 

@@ -8,6 +8,8 @@ export interface Case {
   /** Words to be offered, with the kind after a bar where it is meant to be told. */
   found: string[];
   sent?: true;
+  /** Where days and figures are written otherwise than in British English. */
+  locale?: string;
 }
 
 export const TUNED: Case[] = [
@@ -274,6 +276,62 @@ export const TUNED: Case[] = [
   { text: 'Chapter 12 is on page 340.', found: [], sent: true },
   { text: 'The Sunday paper was late.', found: [], sent: true },
   { text: 'Paper size DIN A5, 120 g.', found: [], sent: true },
+  // Seen in other people's letters
+  { text: 'Your visit is on XX/XX/XXXX at XX:XX.', found: ['XX/XX/XXXX|date', 'XX:XX|time'] },
+  { text: 'It starts on DD/MM/YYYY and ends on __/__/____.', found: ['DD/MM/YYYY|date', '__/__/____|date'] },
+  { text: 'The meeting of YYYY-MM-DD begins at HH:MM.', found: ['YYYY-MM-DD|date', 'HH:MM|time'] },
+  { text: 'It takes __ minutes and costs £XX, or XX% less.', found: ['__', 'XX|number', 'XX'] },
+  { text: 'Please pay £?? before ??.', found: ['??|number', '??'] },
+  {
+    text: '【氏名】様、ご予約は○月○日○時です。',
+    found: ['【氏名】|person', '○月○日|date', '○時|time'],
+    locale: 'ja-JP',
+  },
+  { text: '○○様、お世話になっております。', found: ['○○'], locale: 'ja-JP' },
+  { text: '【重要】お知らせ', found: [], locale: 'ja-JP' },
+  { text: 'Venue: TBC. The date is TBD.', found: ['TBC', 'TBD'] },
+  { text: 'TBC means to be confirmed (TBA is the same).', found: [] },
+  { text: 'Dear %first_name%, your order #order number# left.', found: ['%first_name%|person', '#order number#'] },
+  { text: 'Hello $name, see you on (date) at (time).', found: ['$name|person', '(date)|date', '(time)|time'] },
+  { text: 'The price rose by 5% to 8% (see below).', found: [] },
+  { text: 'Wir treffen uns um [Uhrzeit], Frau [Nachname].', found: ['[Uhrzeit]|time', '[Nachname]|person'] },
+  { text: 'Le espero a las [hora] del [fecha].', found: ['[hora]|time', '[fecha]|date'] },
+  { text: 'Szanowna Pani [nazwisko], kwota to [kwota].', found: ['[nazwisko]|person', '[kwota]|money'] },
+  { text: 'Signed in the presence of both. [signed] Ada Orr', found: [] },
+  { text: 'Press [Enter] to go on and [Esc] to leave.', found: [] },
+  { text: 'The way is on [the map][1] and in [a list](https://a.example).', found: [] },
+  { text: '{{#if paid}} Thank you. {{/if}} {{> foot}}', found: [] },
+  { text: 'Elle a dit « oui » et puis « non ».', found: [] },
+  { text: 'Cher « prénom », à bientôt.', found: ['« prénom »|person'] },
+  { text: 'Run `echo $name` or open https://a.example/[id]/{page}.', found: [] },
+  { text: 'The sign says NAME and the button is marked ORDER.', found: [] },
+  { text: 'Set $PATH, call $this->name and $name[0].', found: [] },
+  { text: 'Love, Ada xx', found: [] },
+  { text: 'Louis XX and chapter XX', found: [] },
+  { text: 'What?? Really??', found: [] },
+  {
+    text: 'Ich komme um 14.30 Uhr, spätestens 15 Uhr.',
+    found: ['14.30 Uhr|time', '15 Uhr|time'],
+    sent: true,
+    locale: 'de-DE',
+  },
+  { text: 'Je viens à 14 h 30 et repars à 16h15.', found: ['14 h 30|time', '16h15|time'], sent: true, locale: 'fr-FR' },
+  { text: 'See you at 2:30 PM or at half past three.', found: ['2:30 PM|time', 'half past three|time'], sent: true },
+  { text: 'Ring me on 020 7946 0123 or +44 20 7946 0123.', found: ['020 7946 0123', '+44 20 7946 0123'], sent: true },
+  { text: 'Your ticket is INC-20391.', found: ['INC-20391'], sent: true },
+  { text: 'We are open Mon-Fri 9:00-17:30.', found: [], sent: true },
+  {
+    text: 'Spotkajmy się 12 marca 2027, to 120,50 zł.',
+    found: ['12 marca 2027|date', '120,50 zł|money'],
+    sent: true,
+    locale: 'pl-PL',
+  },
+  {
+    text: '料金は12,000円、日程は2027年3月12日14時30分です。',
+    found: ['12,000円|money', '2027年3月12日|date', '14時30分|time'],
+    sent: true,
+    locale: 'ja-JP',
+  },
 ];
 
 /** Held out: written after the last change of the finder, and not used for changing it. */
