@@ -45,7 +45,10 @@ export default defineNuxtConfig({
       cookie: { secure: false, sameSite: 'lax' },
     },
   },
+  // The other places are fetched when the pointer or the focus comes to their names.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true } } } },
   nitro: {
+    compressPublicAssets: { gzip: true, brotli: true },
     // Raw bytes and MariaDB are reached from Node.js itself; nothing here is meant for an edge runtime.
     preset: 'node-server',
     ...(process.env.JAR_NOTE_OUTPUT && { output: { dir: process.env.JAR_NOTE_OUTPUT } }),

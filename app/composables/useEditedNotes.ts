@@ -1,8 +1,6 @@
 import { watchDebounced } from '@vueuse/core';
 import type { Editor } from '@tiptap/vue-3';
 import type { Draft, FormerWording, Note } from '#shared/types/wire';
-import { improved } from '../../core/wording/improve';
-import { carriedOver } from '../../core/wording/merge';
 import { parseDoc, type DocJson } from '../../core/note/schema';
 import { useNotesStore } from '~/stores/notes';
 
@@ -33,8 +31,14 @@ export function useEditedNotes(draft: Readonly<Ref<Draft | null>>, body: Editor,
 
   async function look(): Promise<void> {
     const found: EditedNote[] = [];
+    const fills = Object.entries(draft.value?.fills ?? {});
+    if (!fills.length) return void (edited.value = found);
+    const [{ improved }, { carriedOver }] = await Promise.all([
+      import('../../core/wording/improve'),
+      import('../../core/wording/merge'),
+    ]);
     const letter = parseDoc(body.getJSON());
-    for (const [insertion, { note: id, noteVersion, blanks }] of Object.entries(draft.value?.fills ?? {})) {
+    for (const [insertion, { note: id, noteVersion, blanks }] of fills) {
       if (!id || !notes.byId.has(id)) continue;
       const note = await notes.read(id).catch(() => null);
       if (!note) continue;

@@ -2,9 +2,12 @@ import { Extension } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import { Slice, type Node } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
-import { docOf, readHtml, type ReadBlock } from '../../core/note/read';
+import type { ReadBlock } from '../../core/note/read';
 import { schema as noteSchema } from '../../core/note/schema';
 import { fit } from '../../core/note/fit';
+
+/** The reader of HTML is fetched when something is pasted: the Desk is there sooner without it. */
+const reader = () => import('../../core/note/read');
 
 interface Options {
   /** Keeps a picture; null when it is to be left out. */
@@ -47,6 +50,7 @@ export const PasteFromElsewhere = Extension.create<Options>({
       const kept = new Map<string, { file: string } | null>();
       for (const source of new Set(html.match(DATA_PICTURE) ?? []))
         kept.set(source, await picture(await blobOf(source), 'picture'));
+      const { docOf, readHtml } = await reader();
       const { blocks, picturesLeft } = readHtml(html, (source) => kept.get(source.replace(/\s+/g, '')) ?? null);
       put(view, noteSchema.nodeFromJSON(docOf(own && isEmpty(view) ? own(blocks) : blocks)));
       if (blocks.some(({ quote }) => quote))
@@ -89,7 +93,8 @@ export const PasteFromElsewhere = Extension.create<Options>({
       }
       const text = data?.getData('text/plain') ?? '';
       if (!html && own && text.includes('\n') && isEmpty(view)) {
-        put(view, noteSchema.nodeFromJSON(docOf(own(text))));
+        const blocks = own(text);
+        void reader().then(({ docOf }) => put(view, noteSchema.nodeFromJSON(docOf(blocks))));
         return true;
       }
       if (!html && files.length) {

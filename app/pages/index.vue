@@ -9,6 +9,9 @@ import { useNotesStore } from '~/stores/notes';
 
 useHead({ title: 'Desk · Jar Note' });
 
+// What is not needed at once is fetched while nothing else is done, so that it is there without a connection too.
+onNuxtReady(() => void preloadComponents(['KeepPanel', 'ImprovePanel', 'PersonCard', 'BringIn']));
+
 const route = useRoute();
 const mail = useMailStore();
 const notes = useNotesStore();
@@ -26,7 +29,7 @@ const reply = ref<{
   insert(id: string): Promise<void>;
   send(): Promise<void>;
   openSearch(): void;
-  keeping(): Keeping;
+  keeping(): Promise<Keeping>;
   improve(): void;
   focus(): void;
   attach(files: File[]): unknown;
@@ -218,11 +221,11 @@ async function keepMessage() {
 }
 
 /** What is selected in their message, else the draft or what is selected in it, else the message. */
-function keep() {
+async function keep() {
   if (keeping.value) return void keepPanel.value?.keep();
   if (message.value && (theirs.value?.selection() || !reply.value)) return void keepMessage();
   improving.value = null;
-  if (reply.value) keeping.value = { what: reply.value.keeping(), from: 'draft' };
+  if (reply.value) keeping.value = { what: await reply.value.keeping(), from: 'draft' };
 }
 
 function improve(edited: EditedNote) {
@@ -290,7 +293,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 
     <div class="theirs" data-part="message">
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-      <ImprovePanel
+      <LazyImprovePanel
         v-if="improving"
         ref="improvePanel"
         :key="improving.insertion"
@@ -299,7 +302,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         @improved="onImproved"
         @close="improving = null"
       />
-      <KeepPanel
+      <LazyKeepPanel
         v-else-if="keeping && (draft || keeping.from === 'draft')"
         ref="keepPanel"
         :keeping="keeping.what"
@@ -316,7 +319,12 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         @change="changeMessage"
         @keep="keepMessage"
       />
-      <PersonCard v-else-if="draft" :address="recipient" :person="person" @changed="(changed) => (person = changed)" />
+      <LazyPersonCard
+        v-else-if="draft"
+        :address="recipient"
+        :person="person"
+        @changed="(changed) => (person = changed)"
+      />
       <p v-else-if="reading" class="soft nothing">Opening the message …</p>
       <div v-else-if="!problem" class="soft nothing">
         <p>Choose a message on the left, or write a new one.</p>
@@ -342,7 +350,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         @recipient="meet"
         @improve="improve"
       />
-      <KeepPanel
+      <LazyKeepPanel
         v-else-if="keeping"
         ref="keepPanel"
         :keeping="keeping.what"
@@ -378,7 +386,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
           : 'Drop the files to bring their messages in'
       }}
     </div>
-    <BringIn
+    <LazyBringIn
       v-if="importing.files.value.length"
       :files="importing.files.value"
       :running="importing.running.value"

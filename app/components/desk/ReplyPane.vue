@@ -284,7 +284,8 @@ const stateWord = computed(
 );
 
 /** What is to be kept: the part of the letter that is selected, or all of it. */
-function keeping() {
+async function keeping() {
+  const { keepingOfDraft } = await import('~/utils/keeping');
   const { from, to, empty } = body.state.selection;
   const part = empty ? body.state.doc : body.state.doc.cut(from, to);
   const signatureText = toText(parseDoc(account.settings!.signature)).trim();
