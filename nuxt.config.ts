@@ -46,7 +46,7 @@ export default defineNuxtConfig({
     },
   },
   // The other places are fetched when the pointer or the focus comes to their names.
-  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true } } } },
+  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } } },
   nitro: {
     compressPublicAssets: { gzip: true, brotli: true },
     // Raw bytes and MariaDB are reached from Node.js itself; nothing here is meant for an edge runtime.

@@ -4,8 +4,10 @@ export interface Row {
   /** Milliseconds. */
   median: number;
   p95: number;
-  /** How our time stands to the yardstick's, measured in the same run; absent for a yardstick. */
+  /** How our time stands to the yardstick's, measured in the same run. */
   ratio?: number;
+  /** This is the yardstick itself. */
+  yardstick?: true;
   [more: string]: unknown;
 }
 
@@ -26,6 +28,8 @@ export function time<T>(pieces: T[], work: (piece: T) => unknown): number[] {
   });
 }
 
+/** Prints a row; one that was measured against nothing says so. */
 export function print(row: Row): void {
-  console.log(JSON.stringify(row));
+  const without = row.ratio === undefined && !row.yardstick;
+  console.log(JSON.stringify(without ? { ...row, ratio: 'none, there is no yardstick' } : row));
 }

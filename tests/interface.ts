@@ -5,7 +5,7 @@ import { ApiError, messageOf } from '../app/utils/api';
 import { fileSize } from '../core/number/size';
 
 /** What a request was answered with, or the error it was. */
-export type Answer = (path: string, options: { method: string; body: never }) => unknown;
+export type Answer = (path: string, options: { method: string; body: never; query?: never }) => unknown;
 
 const overTheWire = (value: unknown): unknown => (value === undefined ? value : JSON.parse(JSON.stringify(value)));
 
@@ -38,10 +38,10 @@ export function openInterface(answer: Answer) {
         posted.push(message);
       }
     },
-    async api(path: string, { method = 'GET', body }: { method?: string; body?: unknown } = {}) {
+    async api(path: string, { method = 'GET', body, query }: { method?: string; body?: unknown; query?: never } = {}) {
       const sent = overTheWire(body);
       asked.push({ path, method, body: sent });
-      return overTheWire(await answer(path, { method, body: sent as never }));
+      return overTheWire(await answer(path, { method, body: sent as never, query }));
     },
   });
   /** Lets the worker answer. */

@@ -156,3 +156,46 @@ describe('the notes', () => {
     expect(notes.rows).toHaveLength(4);
   });
 });
+
+describe('a large library on its way', () => {
+  const many = Array.from({ length: 2_500 }, (_, i) => row(`n${String(i).padStart(4, '0')}`));
+  /** Answers in pages, and lets the test act before each. */
+  function serve(before: (page: number) => unknown) {
+    let page = 0;
+    return openInterface(async (path, { query = {} } = {} as never) => {
+      const { within, after = '' } = query as { within?: string; after?: string };
+      if (path === '/shelves') return [];
+      if (path === '/notes/delete') return {};
+      if (path !== '/notes') return {};
+      if (within === 'reach') return many.slice(-3);
+      await before(page++);
+      return many.filter(({ id }) => id > after).slice(0, 1_000);
+    });
+  }
+
+  it('can be used when what is within reach is there, and is whole in the end', async () => {
+    let atFirstPage: unknown;
+    serve((page) => {
+      const notes = useNotesStore();
+      if (!page) atFirstPage = [notes.state, notes.complete, notes.rows.length];
+    });
+    const notes = useNotesStore();
+    await notes.load();
+    expect(atFirstPage).toEqual(['ready', false, 3]);
+    expect(notes.complete).toBe(true);
+    expect(notes.rows.map(({ id }) => id)).toEqual(many.map(({ id }) => id));
+  });
+
+  it('does not undo what is done meanwhile', async () => {
+    serve(async (page) => {
+      const notes = useNotesStore();
+      if (page === 1) await notes.remove(['n0000']);
+      if (page === 1) notes.used('n2499', { person: '', words: [] });
+    });
+    const notes = useNotesStore();
+    await notes.load();
+    expect(notes.byId.has('n0000')).toBe(false);
+    expect(notes.byId.get('n2499')!.used).toBe(1);
+    expect(notes.rows).toHaveLength(2_499);
+  });
+});

@@ -157,8 +157,8 @@ export const useNotesStore = defineStore('notes', () => {
   }
 
   function dropRows(ids: string[]): void {
-    const gone = new Set(ids);
-    rows.value = rows.value.filter(({ id }) => !gone.has(id));
+    const dropped = new Set(ids);
+    rows.value = rows.value.filter(({ id }) => !dropped.has(id));
     for (const id of ids) {
       gone.add(id);
       taken.delete(id);

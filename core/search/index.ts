@@ -328,7 +328,7 @@ export class NoteIndex {
       const joined = at < 0 || at + 1 >= typed.length ? '' : typed[at]! + typed[at + 1]!;
       if (joined) add(joined, JOINED, 'itself');
     }
-    const slips = isKnown || (beginning.length && word.length < 4) ? [] : this.#slips(word, isLast);
+    const slips = isKnown || (beginning.length && word.length < 5) ? [] : this.#slips(word, isLast);
     const known = slips.filter(({ term }) => !found.has(term));
     return [...found.values(), ...known, ...this.#split(word, isKnown)];
   }

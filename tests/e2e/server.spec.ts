@@ -183,6 +183,35 @@ test('what the server says to strangers, to other sites and to browsers', async 
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
 });
 
+test('a long list comes in portions, and compressed for whoever can read that', async ({ baseURL }) => {
+  const api = await newcomer(baseURL!, 'portions');
+  const data = { name: 'Note', subject: EMPTY, body: EMPTY };
+  const made: string[] = [];
+  for (let i = 0; i < 30; i++)
+    made.push(
+      (await (await api.post('/api/notes', { data: { ...data, name: `Note ${i}`, pinned: i === 4 } })).json()).id,
+    );
+  await api.post(`/api/notes/${made[7]}/used`, { data: { person: '', words: [] } });
+  const list = async (query: string) => (await (await api.get(`/api/notes${query}`)).json()) as { id: string }[];
+  const ids: string[] = [];
+  for (let page = await list('?within=page&limit=12'); page.length;) {
+    ids.push(...page.map(({ id }) => id));
+    page = await list(`?within=page&limit=12&after=${ids.at(-1)}`);
+  }
+  expect(ids).toEqual([...made].sort());
+  const near = (await list('?within=reach')).map(({ id }) => id);
+  expect(near.slice(0, 2)).toEqual([made[4], made[7]]);
+
+  const plain = await api.get('/api/notes', { headers: { 'Accept-Encoding': 'identity' } });
+  const packed = await api.get('/api/notes', { headers: { 'Accept-Encoding': 'gzip' } });
+  expect(plain.headers()['content-encoding']).toBeUndefined();
+  expect(packed.headers()['content-encoding']).toBe('gzip');
+  expect(await packed.json()).toEqual(await plain.json());
+  const page = await (await api.get('/')).text();
+  const [script] = /\/_nuxt\/[\w-]+\.js/.exec(page)!;
+  expect((await api.get(script, { headers: { 'Accept-Encoding': 'br' } })).headers()['content-encoding']).toBe('br');
+});
+
 test('signing out ends the session on the server, here and everywhere', async ({ baseURL }) => {
   const here = await newcomer(baseURL!, 'Robin');
   const { account } = await json(here, '/account');
