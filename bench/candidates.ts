@@ -1,4 +1,5 @@
 import { HELD_OUT, TUNED, type Case } from '../tests/candidates/cases';
+import { FRESH } from '../tests/candidates/fresh';
 import { score } from '../tests/candidates/score';
 import { findCandidates } from '../core/blank/candidates';
 import { messages } from '../demo/messages';
@@ -20,6 +21,7 @@ export function benchCandidates(): void {
   for (const [name, cases] of [
     ['tuned', TUNED],
     ['held out', HELD_OUT],
+    ['many trades and languages', FRESH],
   ] as const) {
     const { precision, recall, offered, wanted } = score(cases, find);
     print({

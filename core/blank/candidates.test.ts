@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { messages } from '../../demo/messages';
 import { parseDoc } from '../note/schema';
 import { HELD_OUT, TUNED, type Case } from '../../tests/candidates/cases';
+import { FRESH } from '../../tests/candidates/fresh';
 import { findCandidates, type Origin } from './candidates';
 import { candidatesIn } from './inDoc';
 import { score } from '../../tests/candidates/score';
@@ -38,6 +39,19 @@ describe('what looks like a blank', () => {
     // Nearly every sentence of the table is a trap; letters as they are written are the next test.
     expect(precision).toBeGreaterThanOrEqual(0.65);
     expect(recall).toBeGreaterThanOrEqual(0.9);
+  });
+
+  it('is found in letters of many trades and languages, with its kind', () => {
+    const { precision, recall } = score(FRESH, find);
+    expect(precision).toBeGreaterThanOrEqual(0.92);
+    expect(recall).toBeGreaterThanOrEqual(0.94);
+    const kinds = FRESH.flatMap((one) =>
+      one.found.flatMap((words) => {
+        const [text, kind] = words.split('|');
+        return kind ? [find(one).find((found) => found.text === text)?.blank.kind === kind] : [];
+      }),
+    );
+    expect(kinds.filter(Boolean).length / kinds.length).toBeGreaterThanOrEqual(0.95);
   });
 
   it('is not found in letters that people wrote', () => {

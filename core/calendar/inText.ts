@@ -44,7 +44,8 @@ function patternsOf(locale: string) {
 }
 
 /** A day as Chinese and Japanese write it, in the middle of other signs. */
-const WITH_SIGNS = /(?<!\p{N})(?:\d{4}年\s?)?\d{1,2}月\s?\d{1,2}[日号]/gu;
+const WITH_SIGNS =
+  /(?<!\p{N})(?:\d{4}年\s?)?\d{1,2}月\s?\d{1,2}[日号](?:[(（][月火水木金土日][)）]|[月火水木金土日]曜日?)?/gu;
 
 /**
  * The days named in a text, those with a date before mere weekdays, each group in reading order. `today` is the day the

@@ -30,7 +30,9 @@ function namesOf(locale: string): Names {
         names.months.set(fold(dateFormat(language, { month: style, timeZone: 'UTC' }).format(at)), i + 1);
         // In a date the name may stand in another case than by itself.
         const parts = dateFormat(language, { month: style, day: 'numeric', timeZone: 'UTC' }).formatToParts(at);
-        names.months.set(fold(parts.find(({ type }) => type === 'month')!.value), i + 1);
+        const inDate = parts.find(({ type }) => type === 'month')!.value;
+        // Some languages have a figure there instead.
+        if (/\p{L}/u.test(inDate)) names.months.set(fold(inDate), i + 1);
       }
     }
   }
@@ -145,7 +147,10 @@ export function typedDay(typed: string, today: Day, locale: string, off: DaysOff
     return nearest(month, date, fullYear(c, today), today);
   }
 
-  const signs = /^(?:(\d{4})年 ?)?(\d{1,2})月 ?(\d{1,2})[日号]$/u.exec(text);
+  const signs =
+    /^(?:(\d{4})年 ?)?(\d{1,2})月 ?(\d{1,2})[日号] ?(?:[(（]?[月火水木金土日一二三四五六](?:曜日?)?[)）]?)?$/u.exec(
+      text,
+    );
   if (signs) return nearest(Number(signs[2]), Number(signs[3]), Number(signs[1] ?? 0), today);
 
   // "30 june", "june 30th", "tue 30 june 2027", "30 de junio"

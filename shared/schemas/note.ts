@@ -50,7 +50,9 @@ export const noteUseSchema = object({
 
 /** Which notes of the library are listed: all, those within reach, or those whose ids come after one. */
 export const noteListSchema = object({
-  within: string().oneOf(['all', 'reach', 'page'] as const).default('all'),
+  within: string()
+    .oneOf(['all', 'reach', 'page'] as const)
+    .default('all'),
   after: string().max(26),
   limit: number().integer().min(1).max(1_000),
 });

@@ -50,7 +50,7 @@ const MARKS: Mark[] = [
   { pattern: /(?<![?\p{L}\p{N}])\?{3,}(?![\p{L}\p{N}])|(?<=\s|\p{Sc})\?\?(?=$|[\s.,;:)%])/gmu, label: () => '' },
   { pattern: /[○〇◯]{2,}/gu, label: () => '' },
   {
-    pattern: /(?<![\p{L}\p{N}(@./“"-])TB[ACD](?![\p{L}\p{N}@/”"-])(?!\s+(?:means|stands|is short))/gu,
+    pattern: /(?<![\p{L}\p{N}(@./“"-])TB[ACD](?![\p{L}\p{N}@/”"-])(?!\s+(?:means|stands?|is short))/gu,
     label: () => '',
   },
 ];
@@ -70,7 +70,11 @@ function isNoMark(text: string, label: string): boolean {
   if (/^\d+\s*,/.test(inner)) return true;
   // A citation, a remark that begins like a sentence, a key of the keyboard.
   if (/^\p{Lu}[\p{L}. ]+,?\s(19|20)\d\d[a-z]?$/u.test(inner)) return true;
-  if (/^(he|she|it|they|we|i|this|that|these|those)\s\S/i.test(inner) && text.startsWith('[')) return true;
+  if (
+    /^(he|she|it|they|we|i|this|that|these|those|as|in|by|with|from|of|for|at|on)\s\S/i.test(inner) &&
+    text.startsWith('[')
+  )
+    return true;
   if (
     /^(enter|return|esc(ape)?|tab|space|ctrl|control|shift|alt|delete|del|backspace|home|end|f\d{1,2})(\s?[+-].*)?$/i.test(
       inner,
@@ -94,7 +98,9 @@ function isNoMark(text: string, label: string): boolean {
     text.startsWith('[') &&
     (inner.split(/\s+/).length > 6 ||
       (/[.!?]$/.test(inner) && inner.split(/\s+/).length > 2) ||
-      /^(note|see|cf|e\.g|i\.e|laughs|applause|edited|image|picture|attachment|cid)\b/i.test(inner))
+      /^(note|see|cf|e\.g|i\.e|laughs|laughter|applause|music|pause|edited|image|picture|attachment|cid)\b/i.test(
+        inner,
+      ))
   )
     return true;
   return text.startsWith('{') && inner.split(/\s+/).length > 6;

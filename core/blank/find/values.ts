@@ -12,7 +12,7 @@ const TIME = new RegExp(
   [
     String.raw`(?<![\p{N}:.,])(?:[01]?\d|2[0-3])(?:[:.]|\s?h\s?)[0-5]\d(?:\s?(?:${HALF}|Uhr\b))?(?![\p{N}:%]|[.,]\d)`,
     String.raw`(?<![\p{L}\p{N}.])(?:1[0-2]|[1-9])\s?(?:${HALF}|o['’]clock\b)`,
-    String.raw`(?<![\p{L}\p{N}.])(?:[01]?\d|2[0-4])\s?Uhr\b`,
+    String.raw`(?<![\p{L}\p{N}.])(?:[01]?\d|2[0-4])(?:\s?Uhr|h)\b(?![\p{L}\p{N}])`,
     String.raw`(?:午前|午後)?(?<![\p{N}:.])(?:[01]?\d|2[0-3])時(?:[0-5]?\d分|半)?(?!間)`,
     String.raw`\b(?:half|quarter|ten|twenty|five)\s(?:past|to)\s(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|1[0-2]|[1-9])\b`,
   ].join('|'),
@@ -30,7 +30,7 @@ function isOpeningHours(text: string, from: number, to: number): boolean {
   )
     return false;
   const line = text.slice(text.lastIndexOf('\n', from - 1) + 1, from);
-  return /\b(?:open|opening|hours|closed|daily|weekdays?|(?:mon|tue|wed|thu|fri|sat|sun)[a-z]*s?\s?(?:[-–—]|to|and|&)\s?(?:mon|tue|wed|thu|fri|sat|sun)|öffnungszeiten|geöffnet)\b/i.test(
+  return /(?<!\p{L})(?:open|opening|hours|closed|daily|weekdays?|(?:mon|tue|wed|thu|fri|sat|sun)[a-z]*s?\s?(?:[-–—]|to|and|&)\s?(?:mon|tue|wed|thu|fri|sat|sun)|öffnungszeiten|geöffnet|mo\s?[-–—]\s?(?:fr|sa|do))(?!\p{L})/iu.test(
     line,
   );
 }
