@@ -122,7 +122,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     void prepare();
   }
 
-  const parts = (): Node[] => [subject.state.doc, body.state.doc];
+  // Not by the editors' own `state`: that one is watched, and would have everything worked out a second time two frames later.
+  const parts = (): [Node, Node] => [subject.view.state.doc, body.view.state.doc];
   const to = computed(() => draft.value?.to[0]);
   const fills = computed(() => draft.value?.fills ?? {});
 
@@ -138,7 +139,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   const sights = computed(() => {
     void changes.value;
     const current = draft.value;
-    return current ? lastLook({ ...current, subject: subject.state.doc, body: body.state.doc, asIs: asIs.value }) : [];
+    const [subjectDoc, bodyDoc] = parts();
+    return current ? lastLook({ ...current, subject: subjectDoc, body: bodyDoc, asIs: asIs.value }) : [];
   });
   /** Marks made by hand that are meant as they stand. */
   const asIs = ref<string[]>([]);

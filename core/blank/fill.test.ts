@@ -129,6 +129,19 @@ describe('filling', () => {
     ]);
   });
 
+  it('questions that say the same stay the same objects, and all of them the same list', () => {
+    const ask = (answers: Answers, before?: ReturnType<typeof questionsIn>) => {
+      const its = begun({}).fill;
+      const now = updated(begun({}).body, { i: { ...its, answers } }, context);
+      return questionsIn([now], context, { i: { ...its, answers } }, before);
+    };
+    const first = ask({ day: 'Monday' });
+    expect(ask({ day: 'Monday' }, first)).toBe(first);
+    const second = ask({ day: 'Tuesday' }, first);
+    expect(second.map((question, i) => question === first[i])).toEqual([false, true]);
+    expect(second).toMatchObject([{ label: 'Day', text: 'Tuesday' }, { label: 'time' }]);
+  });
+
   it('filling twice equals once', () => {
     const once = begun({ day: 'Monday' }).body;
     expect(toText(begun({ day: 'Monday' }, once).body)).toBe(toText(once));

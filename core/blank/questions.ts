@@ -58,7 +58,7 @@ const idOf = (question: DraftQuestion) =>
 
 /**
  * The questions of a draft in reading order, worked out from the places and passages that still stand in it. Those that
- * say the same as `before` are the same objects, so that only what has changed need be drawn.
+ * say the same as `before` are the same objects, and all of them the same list, so that only what has changed need be drawn.
  */
 export function questionsIn(
   parts: Node[],
@@ -67,10 +67,12 @@ export function questionsIn(
   before: DraftQuestion[] = [],
 ): DraftQuestion[] {
   const known = new Map(before.map((question) => [idOf(question), question]));
-  return workedOut(parts, context, fills).map((question) => {
+  const questions = workedOut(parts, context, fills).map((question) => {
     const same = known.get(idOf(question));
     return same && saysSame(same, question) ? same : question;
   });
+  const isSame = questions.length === before.length && questions.every((question, i) => question === before[i]);
+  return isSame ? before : questions;
 }
 
 function workedOut(parts: Node[], context: FillContext, fills: Fills): DraftQuestion[] {
