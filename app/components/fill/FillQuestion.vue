@@ -134,15 +134,15 @@ const showCalendar = (event: Event) => {
     <p v-if="isCurrent && earlier.length" class="small soft earlier">
       Before:
       <button
-        v-for="answer in earlier"
-        :key="answer"
+        v-for="former in earlier"
+        :key="former"
         type="button"
         class="text-button small"
         tabindex="-1"
         dir="auto"
-        @mousedown.prevent="emit('answer', question, answer)"
+        @mousedown.prevent="emit('answer', question, former)"
       >
-        {{ answer }}
+        {{ former }}
       </button>
     </p>
     <label v-if="question.control.personField && keepWith && question.state !== 'edited'" class="switch small">
