@@ -46,6 +46,8 @@ export const PasteFromElsewhere = Extension.create<Options>({
     const { picture, attach, remark, own } = this.options;
     const isEmpty = (view: EditorView) => !view.state.doc.textContent.trim();
 
+    const lost = () => remark('What was pasted could not be read just now. Paste it once more.');
+
     async function takeHtml(view: EditorView, html: string) {
       const kept = new Map<string, { file: string } | null>();
       for (const source of new Set(html.match(DATA_PICTURE) ?? []))
@@ -88,13 +90,15 @@ export const PasteFromElsewhere = Extension.create<Options>({
       const html = data?.getData('text/html') ?? '';
       const files = [...(data?.files ?? [])];
       if (html && !html.includes('data-pm-slice')) {
-        void takeHtml(view, html);
+        takeHtml(view, html).catch(lost);
         return true;
       }
       const text = data?.getData('text/plain') ?? '';
       if (!html && own && text.includes('\n') && isEmpty(view)) {
         const blocks = own(text);
-        void reader().then(({ docOf }) => put(view, noteSchema.nodeFromJSON(docOf(blocks))));
+        reader()
+          .then(({ docOf }) => put(view, noteSchema.nodeFromJSON(docOf(blocks))))
+          .catch(lost);
         return true;
       }
       if (!html && files.length) {

@@ -225,7 +225,11 @@ async function keep() {
   if (keeping.value) return void keepPanel.value?.keep();
   if (message.value && (theirs.value?.selection() || !reply.value)) return void keepMessage();
   improving.value = null;
-  if (reply.value) keeping.value = { what: await reply.value.keeping(), from: 'draft' };
+  const from = reply.value;
+  if (!from) return;
+  const what = await from.keeping();
+  // Another draft may have been opened meanwhile.
+  if (reply.value === from) keeping.value = { what, from: 'draft' };
 }
 
 function improve(edited: EditedNote) {

@@ -198,4 +198,21 @@ describe('a large library on its way', () => {
     expect(notes.byId.get('n2499')!.used).toBe(1);
     expect(notes.rows).toHaveLength(2_499);
   });
+
+  it('stays whole while it is fetched anew after that failed', async () => {
+    let fails = false;
+    let during = 0;
+    serve(() => {
+      during = useNotesStore().rows.length;
+      if (fails) throw new Error('gone');
+    });
+    const notes = useNotesStore();
+    await notes.load();
+    fails = true;
+    await notes.load(true);
+    expect([notes.state, notes.complete, notes.rows.length]).toEqual(['failed', true, 2_500]);
+    fails = false;
+    await notes.load(true);
+    expect([notes.state, during, notes.rows.length]).toEqual(['ready', 2_500, 2_500]);
+  });
 });

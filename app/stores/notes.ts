@@ -73,7 +73,7 @@ export const useNotesStore = defineStore('notes', () => {
   }
 
   async function fetchAll(): Promise<void> {
-    const isFirst = state.value !== 'ready';
+    const isFirst = !complete.value;
     if (isFirst) state.value = 'loading';
     gone.clear();
     taken.clear();
@@ -105,6 +105,7 @@ export const useNotesStore = defineStore('notes', () => {
       if (!isFirst) whole.clear();
       reindex();
       complete.value = true;
+      state.value = 'ready';
     } catch (error) {
       state.value = 'failed';
       problem.value = messageOf(error);

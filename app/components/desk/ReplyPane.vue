@@ -285,11 +285,12 @@ const stateWord = computed(
 
 /** What is to be kept: the part of the letter that is selected, or all of it. */
 async function keeping() {
-  const { keepingOfDraft } = await import('~/utils/keeping');
   const { from, to, empty } = body.state.selection;
   const part = empty ? body.state.doc : body.state.doc.cut(from, to);
   const signatureText = toText(parseDoc(account.settings!.signature)).trim();
-  return keepingOfDraft(draft.value!, part, !empty, signatureText);
+  const whole = draft.value!;
+  const { keepingOfDraft } = await import('~/utils/keeping');
+  return keepingOfDraft(whole, part, !empty, signatureText);
 }
 
 defineExpose({
