@@ -3,6 +3,19 @@ import prettier from 'eslint-config-prettier';
 import vue from 'eslint-plugin-vue';
 import ts from 'typescript-eslint';
 
+/** What core/ exports says in a comment what it promises. */
+const documented = {
+  meta: { type: 'suggestion', messages: { missing: 'Say in a doc comment what this promises.' }, schema: [] },
+  create: (context) => ({
+    'ExportNamedDeclaration[declaration]'(node) {
+      const last = context.sourceCode.getCommentsBefore(node).at(-1);
+      const isDoc =
+        last?.type === 'Block' && last.value.startsWith('*') && last.loc.end.line === node.loc.start.line - 1;
+      if (!isDoc) context.report({ node, messageId: 'missing' });
+    },
+  }),
+};
+
 export default ts.config(
   { ignores: ['.nuxt/**', '.output/**', '.data/**', 'node_modules/**', 'test-results/**'] },
   js.configs.recommended,
@@ -30,8 +43,10 @@ export default ts.config(
   {
     // The computation knows no screen, no server and nothing else of ours.
     files: ['core/**/*.ts'],
-    ignores: ['core/**/*.test.ts'],
+    ignores: ['core/**/*.test.ts', 'core/**/*.d.ts'],
+    plugins: { ours: { rules: { documented } } },
     rules: {
+      'ours/documented': 'error',
       'no-restricted-imports': [
         'error',
         {

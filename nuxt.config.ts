@@ -3,12 +3,18 @@ import { build } from 'esbuild';
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
+/** How files name what lies beside their own folder; Nuxt brings `#shared` itself. */
+const ALIAS = { '#core': at('./core'), '#shared': at('./shared') };
+
 // The Desk is an application behind a sign-in, so it is rendered in the browser only.
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   ssr: false,
   // Each build has a folder of its own (bin/lib/build.mjs).
   ...(process.env.JAR_NOTE_BUILD && { buildDir: process.env.JAR_NOTE_BUILD }),
+  alias: ALIAS,
+  // `nuxt dev` of this version finds no entry of a page that is rendered in the browser only without it.
+  $development: { experimental: { viteEnvironmentApi: true } },
   devtools: { enabled: false },
   telemetry: false,
   modules: ['@pinia/nuxt', '@element-plus/nuxt', 'nuxt-auth-utils'],
@@ -66,14 +72,43 @@ export default defineNuxtConfig({
           format: 'esm',
           target: 'node20',
           packages: 'external',
-          alias: { '#shared': at('./shared') },
+          alias: ALIAS,
         });
       },
     },
   },
   vite: {
+    // Known beforehand, so that a page that is being developed is not loaded anew for each of them.
+    optimizeDeps: {
+      include: [
+        '@date-fns/utc',
+        '@tiptap/core',
+        '@tiptap/extension-heading',
+        '@tiptap/extension-link',
+        '@tiptap/extension-table',
+        '@tiptap/pm/history',
+        '@tiptap/pm/model',
+        '@tiptap/pm/state',
+        '@tiptap/pm/transform',
+        '@tiptap/pm/view',
+        '@tiptap/starter-kit',
+        '@tiptap/suggestion',
+        '@tiptap/vue-3',
+        'date-fns',
+        'lucide-vue-next',
+        'postal-mime',
+        'vue-i18n',
+        'yup',
+      ],
+    },
+    // What of vue-i18n is not used here does not go along.
+    define: {
+      __VUE_I18N_FULL_INSTALL__: false,
+      __VUE_I18N_LEGACY_API__: false,
+      __INTLIFY_PROD_DEVTOOLS__: false,
+    },
     worker: { format: 'es' },
-    build: { target: 'es2022' },
+    build: { target: 'es2022', rollupOptions: { output: { experimentalMinChunkSize: 20_000 } } },
   },
   typescript: { strict: true },
 });

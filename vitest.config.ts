@@ -4,9 +4,9 @@ import { defineConfig } from 'vitest/config';
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
-  resolve: { alias: { '#shared': at('./shared'), '~~': at('.'), '~': at('./app') } },
+  resolve: { alias: { '#core': at('./core'), '#shared': at('./shared'), '~~': at('.'), '~': at('./app') } },
   test: {
-    include: ['{core,shared,server,app,demo}/**/*.test.ts'],
+    include: ['{core,shared,server,app,demo,tests}/**/*.test.ts'],
     globalSetup: ['tests/database.ts'],
     testTimeout: 20_000,
     hookTimeout: 60_000,

@@ -3,21 +3,23 @@ import type { NuxtError } from '#app';
 
 const props = defineProps<{ error: NuxtError }>();
 const isMissing = computed(() => props.error.statusCode === 404);
-useHead({ title: () => (isMissing.value ? 'Not here · Jar Note' : 'Something went wrong · Jar Note') });
+useHead({ title: () => (isMissing.value ? t('app.missingTitle') : t('app.brokenTitle')) });
 </script>
 
 <template>
   <main class="entry">
-    <h1 class="name">Jar Note</h1>
+    <h1 class="name">{{ t('common.jarNote') }}</h1>
     <template v-if="isMissing">
-      <p class="what">There is no page at this address.</p>
-      <p>It may have been mistyped, or what stood here is gone.</p>
+      <p class="what">{{ t('app.noPage') }}</p>
+      <p>{{ t('app.mistyped') }}</p>
     </template>
     <template v-else>
-      <p class="what">Something went wrong in this window.</p>
-      <p>What you wrote is kept. Go to the Desk, or reload this page.</p>
+      <p class="what">{{ t('app.brokenHere') }}</p>
+      <p>{{ t('app.whatToDo') }}</p>
     </template>
-    <p><a href="/">Go to the Desk</a></p>
+    <p>
+      <a href="/">{{ t('app.goToDesk') }}</a>
+    </p>
   </main>
 </template>
 

@@ -1,7 +1,7 @@
 import { HELD_OUT, TUNED, type Case } from '../tests/candidates/cases';
 import { FRESH } from '../tests/candidates/fresh';
 import { score } from '../tests/candidates/score';
-import { findCandidates } from '../core/blank/candidates';
+import { findCandidates } from '#core/blank/find/candidates';
 import { messages } from '../demo/messages';
 import { print, spread, time } from './measure';
 

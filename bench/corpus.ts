@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { SearchNote } from '../core/search';
+import type { SearchNote } from '#core/search';
 
 /**
  * Prose for search: the paragraphs of the README and other Markdown files of the installed packages. It is there on

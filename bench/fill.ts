@@ -1,8 +1,8 @@
 import { Liquid } from 'liquidjs';
-import { fill } from '../core/blank/fill';
-import { toHtml } from '../core/note/html';
-import { parseDoc } from '../core/note/schema';
-import { toText } from '../core/note/text';
+import { fill } from '#core/blank/fill';
+import { toHtml } from '#core/note/html';
+import { parseDoc } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { print, spread, time } from './measure';
 
 /** A note as both sides have it: paragraphs of sentences, some with blanks, each with what is answered. */

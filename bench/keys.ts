@@ -18,7 +18,18 @@ const WATCH = `
       channel.port1.onmessage = () => window.keyTimes.push(performance.now() - event.timeStamp);
       channel.port2.postMessage(0);
     });
+    window.lastKey = event.timeStamp;
   }, true);
+`;
+
+/** Keeps for each key in the fill list the milliseconds until the frame that shows the letter with it. */
+const WATCH_LETTER = `
+  window.letterTimes = [];
+  new MutationObserver(() => {
+    const since = window.lastKey;
+    window.lastKey = 0;
+    if (since) requestAnimationFrame(() => window.letterTimes.push(performance.now() - since));
+  }).observe(document.querySelector('.letter[contenteditable]'), { subtree: true, childList: true, characterData: true });
 `;
 
 /** A fast typist: eighty words a minute are a key each 150 milliseconds. */
@@ -53,6 +64,7 @@ export async function benchKeys(databaseUrl: string): Promise<void> {
     await page.getByLabel('question 0', { exact: true }).waitFor();
     await page.getByText('Saved', { exact: true }).waitFor();
     await page.evaluate(WATCH);
+    await page.evaluate(WATCH_LETTER);
     const session = await page.context().newCDPSession(page);
 
     const bare = await page.context().newPage();
@@ -70,7 +82,10 @@ export async function benchKeys(databaseUrl: string): Promise<void> {
       await page.bringToFront();
       await session.send('Emulation.setCPUThrottlingRate', { rate });
       await page.getByLabel('question 12', { exact: true }).focus();
+      await page.evaluate('window.letterTimes = []');
       const list = await typed(page);
+      const followed = (await page.evaluate('window.letterTimes')) as number[];
+      if (followed.length < KEYS) throw new Error(`The letter followed ${followed.length} of ${KEYS} keys.`);
       await page.getByRole('textbox', { name: 'Your reply' }).press('Control+Home');
       const letter = await typed(page);
       const ratio = (times: typeof yard) => ({
@@ -78,6 +93,7 @@ export async function benchKeys(databaseUrl: string): Promise<void> {
         ratio_p95: Number((times.p95 / yard.p95).toFixed(2)),
       });
       print({ name: `keys: in the fill list${slowed}`, size: LETTER, ...list, ...ratio(list) });
+      print({ name: `keys: the letter follows the fill list${slowed}`, size: LETTER, ...spread(followed) });
       print({ name: `keys: in the letter${slowed}`, size: LETTER, ...letter, ...ratio(letter) });
       print({ name: `keys: in a bare editable field${slowed}`, size: LETTER, ...yard, yardstick: true });
     }

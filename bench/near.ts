@@ -1,5 +1,5 @@
-import { likeness, NEAR, NearIndex } from '../core/near';
-import { shared, shingles } from '../core/near/shingles';
+import { likeness, NEAR, NearIndex } from '#core/near';
+import { shared, shingles } from '#core/near/shingles';
 import { corpus, seeded } from './corpus';
 import { print, spread, time } from './measure';
 

@@ -1,4 +1,4 @@
-import { docFromText } from '../core/note/schema';
+import { docFromText } from '#core/note/schema';
 import { signUp } from '../server/services/accounts';
 import { openApplication } from '../server/services/application';
 import { makeBundle } from '../server/services/bundles';

@@ -1,5 +1,5 @@
 import { newStemmer } from 'snowball-stemmers';
-import type { SearchNote } from '../core/search';
+import type { SearchNote } from '#core/search';
 import { seeded } from './corpus';
 
 /** What a person may type to find a note they have in mind. */

@@ -1,6 +1,6 @@
 import Fuse from 'fuse.js';
 import MiniSearch from 'minisearch';
-import { NoteIndex, type SearchNote } from '../core/search';
+import { NoteIndex, type SearchNote } from '#core/search';
 import { corpus } from './corpus';
 import { print, spread, time } from './measure';
 import { KINDS, queries } from './queries';

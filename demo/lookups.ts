@@ -1,4 +1,4 @@
-import type { Column, Row } from '../core/lookup/lookup';
+import type { Column, Row } from '#core/lookup/lookup';
 
 export interface DemoLookup {
   /** How the demo's notes name it. */

@@ -1,4 +1,4 @@
-import type { DocJson } from '../core/note/schema';
+import type { DocJson } from '#core/note/schema';
 
 /** A few words to write demo wording with, so that it reads like a letter. */
 

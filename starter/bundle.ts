@@ -1,5 +1,5 @@
 import { ask, body, day, firstName, p, passage, subject, time } from '../demo/write';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, shelfKey } from '../core/library/bundle';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, shelfKey } from '#core/library/bundle';
 
 const hello = p('Dear ', firstName(), ',');
 

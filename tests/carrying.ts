@@ -1,4 +1,4 @@
-import { docFromText } from '../core/note/schema';
+import { docFromText } from '#core/note/schema';
 import type { Application } from '../server/services/application';
 import { beginImport, readImport, readIntoImport } from '../server/services/imports/import';
 import { runImport } from '../server/services/imports/take';

@@ -2,7 +2,8 @@ import { createPinia, setActivePinia } from 'pinia';
 import * as vue from 'vue';
 import type { NoteRow } from '../shared/types/wire';
 import { ApiError, messageOf } from '../app/utils/api';
-import { fileSize } from '../core/number/size';
+import { fileSize } from '#core/number/size';
+import { say, t } from '../app/utils/words';
 
 /** What a request was answered with, or the error it was. */
 export type Answer = (path: string, options: { method: string; body: never; query?: never }) => unknown;
@@ -21,7 +22,7 @@ export function openInterface(answer: Answer) {
   const asked: { path: string; method: string; body: unknown }[] = [];
   const { ref, shallowRef, reactive, computed, watch, toRaw } = vue;
   Object.assign(globalThis, {
-    ...{ ref, shallowRef, reactive, computed, watch, toRaw, ApiError, messageOf, fileSize },
+    ...{ ref, shallowRef, reactive, computed, watch, toRaw, ApiError, messageOf, fileSize, say, t },
     onMounted: () => {},
     onBeforeUnmount: () => {},
     localStorage: {

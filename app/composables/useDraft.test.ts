@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft } from '#shared/types/wire';
-import { docFromText, parseDoc } from '../../core/note/schema';
-import { toText } from '../../core/note/text';
+import { docFromText, parseDoc } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { offline, openInterface, staleWith } from '../../tests/interface';
 import { useDraft } from './useDraft';
 
@@ -21,7 +21,7 @@ const first: Draft = {
   fills: {},
   attachments: [],
   quote: false,
-  problem: '',
+  problem: null,
   subjectText: '',
   preview: '',
   state: 'open',

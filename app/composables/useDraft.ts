@@ -1,10 +1,11 @@
 import type { Draft } from '#shared/types/wire';
 import type { DraftChange } from '#shared/schemas/draft';
+import { journalOf } from '~/utils/journal';
 
 type Content = Omit<DraftChange, 'version'>;
 
 /** What is written down in this browser before the server has it. */
-interface Journal {
+interface Written {
   version: number;
   content: Content;
 }
@@ -48,30 +49,17 @@ export function useDraft(owner: () => string) {
     draft.value = Object.assign({ ...draft.value }, ...parts);
   }
 
-  const journalKey = (id: string) => `jar-note:${owner()}:draft:${id}`;
+  const journal = (id: string) => journalOf<Written>(owner(), `draft:${id}`);
 
   function writeJournal(): void {
     clearTimeout(journalTimer);
     journalTimer = undefined;
     settle();
     if (!draft.value) return;
-    const journal: Journal = { version: draft.value.version, content: contentOf(draft.value) };
-    try {
-      localStorage.setItem(journalKey(draft.value.id), JSON.stringify(journal));
-    } catch {
-      // The browser's store is full or closed; the server still gets every change.
-    }
+    journal(draft.value.id).write({ version: draft.value.version, content: contentOf(draft.value) });
   }
 
-  function readJournal(id: string): Journal | null {
-    try {
-      return JSON.parse(localStorage.getItem(journalKey(id)) ?? 'null') as Journal | null;
-    } catch {
-      return null;
-    }
-  }
-
-  const dropJournal = (id: string) => localStorage.removeItem(journalKey(id));
+  const dropJournal = (id: string) => journal(id).drop();
 
   /** Opens a draft read from the server, with what this browser had not handed over. */
   function open(fresh: Draft): void {
@@ -84,11 +72,11 @@ export function useDraft(owner: () => string) {
     problem.value = '';
     state.value = 'saved';
     draft.value = fresh;
-    const journal = readJournal(fresh.id);
-    if (!journal) return;
-    if (JSON.stringify(journal.content) === JSON.stringify(contentOf(fresh))) return dropJournal(fresh.id);
-    draft.value = { ...fresh, ...journal.content };
-    if (journal.version === fresh.version) {
+    const written = journal(fresh.id).read();
+    if (!written) return;
+    if (JSON.stringify(written.content) === JSON.stringify(contentOf(fresh))) return dropJournal(fresh.id);
+    draft.value = { ...fresh, ...written.content };
+    if (written.version === fresh.version) {
       dirty = true;
       schedule();
     } else {

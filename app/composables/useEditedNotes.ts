@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core';
 import type { Editor } from '@tiptap/vue-3';
 import type { Draft, FormerWording, Note } from '#shared/types/wire';
-import { parseDoc, type DocJson } from '../../core/note/schema';
+import { parseDoc, type DocJson } from '#core/note/schema';
 import { useNotesStore } from '~/stores/notes';
 
 /** A note that says something else in the letter than in the library. */
@@ -34,8 +34,8 @@ export function useEditedNotes(draft: Readonly<Ref<Draft | null>>, body: Editor,
     const fills = Object.entries(draft.value?.fills ?? {});
     if (!fills.length) return void (edited.value = found);
     const [{ improved }, { carriedOver }] = await Promise.all([
-      import('../../core/wording/improve'),
-      import('../../core/wording/merge'),
+      import('#core/wording/improve'),
+      import('#core/wording/merge'),
     ]);
     const letter = parseDoc(body.getJSON());
     for (const [insertion, { note: id, noteVersion, blanks }] of fills) {

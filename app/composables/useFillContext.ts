@@ -1,8 +1,8 @@
 import type { Message, Person } from '#shared/types/wire';
 import type { Settings } from '#shared/schemas/settings';
-import type { FillContext, MessageFacts } from '../../core/blank/kind';
-import type { Mailbox } from '../../core/message/address';
-import { splitName } from '../../core/person/name';
+import type { FillContext, MessageFacts } from '#core/blank/kinds/kind';
+import type { Mailbox } from '#core/message/address';
+import { splitName } from '#core/person/name';
 import { useLookupsStore } from '~/stores/lookups';
 
 /** What of a message blanks may take. */

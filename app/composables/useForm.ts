@@ -1,4 +1,9 @@
 import { ValidationError, type ObjectSchema } from 'yup';
+import type { Phrase } from '#core/text/phrase';
+import { fieldProblems } from '#shared/schemas/problems';
+
+const saidOf = (fields: Record<string, Phrase>) =>
+  Object.fromEntries(Object.entries(fields).map(([name, words]) => [name, say(words)]));
 
 /** A form checked with the same schema as the server's: messages by field, one problem for the whole. */
 export function useForm<T extends object>(schema: ObjectSchema<T>) {
@@ -19,10 +24,11 @@ export function useForm<T extends object>(schema: ObjectSchema<T>) {
       return true;
     } catch (error) {
       if (error instanceof ValidationError) {
-        fields.value = Object.fromEntries(error.inner.map((e) => [e.path ?? '', e.message]).reverse());
-        problem.value = Object.keys(fields.value).length ? '' : error.message;
+        const { '': whole, ...others } = saidOf(fieldProblems(error));
+        fields.value = others;
+        problem.value = Object.keys(others).length ? '' : (whole ?? '');
       } else if (error instanceof ApiError) {
-        fields.value = error.data.fields ?? {};
+        fields.value = saidOf(error.data.fields ?? {});
         problem.value = error.message;
         code.value = error.data.code;
       } else throw error;

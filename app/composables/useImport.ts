@@ -1,4 +1,5 @@
-import type { ImportProgress } from '#shared/types/wire';
+import { phrase } from '#core/text/phrase';
+import type { ErrorData, ImportProgress } from '#shared/types/wire';
 
 /** One file being read in, or read. */
 export interface ImportedFile {
@@ -18,19 +19,11 @@ export function useImport(onDone: () => void) {
     abort = new AbortController();
     const response = await fetch('/api/messages/import', { method: 'POST', body: file, signal: abort.signal });
     if (!response.ok || !response.body) {
-      const answer = await response.json().catch(() => ({}));
-      entry.progress = { ...entry.progress, done: true, problem: answer.message ?? 'The file could not be read in.' };
+      const answer = (await response.json().catch(() => ({}))) as { data?: ErrorData };
+      entry.progress = { ...entry.progress, done: true, problem: answer.data?.words ?? phrase('desk.fileUnread') };
       return;
     }
-    const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
-    let rest = '';
-    for (;;) {
-      const { value, done } = await reader.read();
-      if (done) break;
-      const lines = (rest + value).split('\n');
-      rest = lines.pop()!;
-      for (const line of lines) if (line) entry.progress = JSON.parse(line) as ImportProgress;
-    }
+    await readLines<ImportProgress>(response.body, (progress) => (entry.progress = progress));
   }
 
   async function bring(chosen: Iterable<File>): Promise<void> {
@@ -39,7 +32,7 @@ export function useImport(onDone: () => void) {
     files.value = [...chosen].map((file) => ({
       name: file.name,
       size: file.size,
-      progress: { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: '' },
+      progress: { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: null },
       stopped: false,
     }));
     const list = [...chosen];
@@ -51,12 +44,10 @@ export function useImport(onDone: () => void) {
           entry.progress = {
             ...entry.progress,
             done: true,
-            problem: entry.progress.problem || 'The connection broke. What came in so far is kept.',
+            problem: entry.progress.problem || phrase('desk.connectionLost'),
           };
       } catch {
-        const problem = entry.stopped
-          ? 'Stopped. What came in so far is kept.'
-          : 'The connection broke. What came in so far is kept.';
+        const problem = phrase(entry.stopped ? 'desk.readingStopped' : 'desk.connectionLost');
         entry.progress = { ...entry.progress, done: true, problem };
       }
       onDone();

@@ -1,7 +1,7 @@
 import type { Draft, Person } from '#shared/types/wire';
-import { blankKey } from '../../core/blank/key';
-import { answerTo } from '../../core/blank/kind';
-import type { BlankQuestion, DraftQuestion } from '../../core/blank/questions';
+import { blankKey } from '#core/blank/kinds/key';
+import { answerTo } from '#core/blank/kinds/kind';
+import type { BlankQuestion, DraftQuestion } from '#core/blank/questions';
 
 /** What was answered before for the questions of a draft, and keeping an answer with the person. */
 export function useKnownAnswers(

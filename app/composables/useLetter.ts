@@ -3,22 +3,25 @@ import { TextSelection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
 import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note, Person } from '#shared/types/wire';
-import { addressKey } from '../../core/message/address';
-import { fill, type Fill } from '../../core/blank/fill';
-import type { Answer, FillContext, MessageFacts } from '../../core/blank/kind';
-import { letterEdits } from '../../core/blank/letter';
-import { placesIn, type Place } from '../../core/blank/places';
-import { questionsIn, type BlankQuestion, type DraftQuestion, type PassageQuestion } from '../../core/blank/questions';
-import { lastLook, type LookPlace } from '../../core/look/look';
-import { fitDoc } from '../../core/note/fit';
-import { parseDoc, type DocJson } from '../../core/note/schema';
-import { withoutSignature } from '../../core/note/signature';
+import { addressKey } from '#core/message/address';
+import { fill, type Fill } from '#core/blank/fill';
+import type { Answer, FillContext, MessageFacts } from '#core/blank/kinds/kind';
+import { kindOf } from '#core/blank/kinds/registry';
+import { letterEdits } from '#core/blank/letter';
+import { placesIn, type Place } from '#core/blank/places';
+import { questionsIn, type BlankQuestion, type DraftQuestion, type PassageQuestion } from '#core/blank/questions';
+import { lastLook, type LookPlace } from '#core/look/look';
+import { fitDoc } from '#core/note/fit';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { withoutSignature } from '#core/note/signature';
 import { useLookupsStore } from '~/stores/lookups';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
+import { CurrentPlaces, placeOf, showCurrentPlace } from '../editor/currentPlace';
 import { applyEdits, insertNote } from '../editor/insert';
 import { NoteSearch, type FoundNote, type OpenSearch } from '../editor/noteSearch';
 import { PasteFromElsewhere } from '../editor/paste';
 import type { useDraft } from './useDraft';
+import type { Typed } from './useTypeAhead';
 
 interface Surroundings {
   settings: () => Settings;
@@ -33,7 +36,7 @@ interface Surroundings {
   /** What becomes of pictures and files that are pasted or dropped. */
   paste: Partial<typeof PasteFromElsewhere.options>;
   /** Takes what is typed, or a key pressed, while a note is on its way into the letter; false when none is. */
-  hold(typed: { text: string } | { key: string }): boolean;
+  hold(typed: Typed): boolean;
 }
 
 /** The letter on the Desk, for the draft that is open: its two editors, the notes put into it, the fill list and the last look. */
@@ -43,9 +46,12 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   const search = shallowRef<OpenSearch | null>(null);
   /** Counts changes of the letter, so that what is worked out from it follows. */
   const changes = ref(0);
+  const changed = useAfterPaint(() => {
+    changes.value++;
+    handle.changeLater('body', () => ({ body: body.getJSON() as DocJson }));
+  });
   /** Whether everything that the blanks of this draft draw on is here. */
   const ready = ref(false);
-  let loading = false;
 
   const clicked = (_view: unknown, pos: number, event: MouseEvent) => {
     const out = (event.target as HTMLElement).closest<HTMLElement>('[data-out]');
@@ -69,6 +75,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       content: draft.value!.body,
       extensions: [
         ...letterExtensions(),
+        CurrentPlaces,
         PasteFromElsewhere.configure(around.paste),
         NoteSearch.configure({
           find: around.find,
@@ -77,7 +84,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
         }),
       ],
       editorProps: {
-        attributes: { class: 'letter', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Your reply' },
+        attributes: { class: 'letter', role: 'textbox', 'aria-multiline': 'true', 'aria-label': t('common.yourReply') },
         handleClick: clicked,
         handleTextInput: (_view, _from, _to, text) => around.hold({ text }),
         handleKeyDown: (_view, event) => {
@@ -85,10 +92,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
           return event.key === 'Tab' && !event.altKey && toPlace(event.shiftKey ? -1 : 1);
         },
       },
-      onUpdate: ({ editor }) => {
-        changes.value++;
-        if (!loading) handle.changeLater('body', () => ({ body: editor.getJSON() as DocJson }));
-      },
+      onUpdate: () => changed.later(),
     }),
   );
 
@@ -97,7 +101,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       content: draft.value!.subject,
       extensions: lineExtensions(),
       editorProps: {
-        attributes: { class: 'subject-line', role: 'textbox', 'aria-label': 'Subject' },
+        attributes: { class: 'subject-line', role: 'textbox', 'aria-label': t('common.subject') },
         handleKeyDown: (_view, event) => {
           if (event.key !== 'Enter') return false;
           body.commands.focus();
@@ -107,17 +111,15 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       },
       onUpdate: ({ editor }) => {
         changes.value++;
-        if (!loading) handle.change({ subject: editor.getJSON() as DocJson });
+        handle.change({ subject: editor.getJSON() as DocJson });
       },
     }),
   );
 
   /** Shows another version of the draft; undo brings the former one back. */
   function show(other: Draft): void {
-    loading = true;
     body.commands.setContent(other.body, { emitUpdate: false });
     subject.commands.setContent(other.subject, { emitUpdate: false });
-    loading = false;
     changes.value++;
     void prepare();
   }
@@ -136,7 +138,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     return ready.value ? questionsIn(parts(), context.value, fills.value, before) : [];
   });
 
-  const sights = computed(() => {
+  const findings = computed(() => {
     void changes.value;
     const current = draft.value;
     const [subjectDoc, bodyDoc] = parts();
@@ -147,7 +149,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
 
   /** Brings the letter in step with its answers and with what is known now. */
   function follow(only?: string[]): void {
-    if (!ready.value || loading) return;
+    if (!ready.value) return;
     for (const editor of [subject, body])
       applyEdits(editor, letterEdits(editor.state.doc, fills.value, context.value, only));
   }
@@ -253,7 +255,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   function toCaret(): boolean {
     let at = -1;
     body.state.doc.descendants((node, pos) => {
-      if (at < 0 && node.type.name === 'blank' && node.attrs.kind === 'caret') at = pos;
+      if (at < 0 && node.type.name === 'blank' && kindOf(node.attrs.kind).isPlace) at = pos;
       return at < 0;
     });
     if (at < 0) return false;
@@ -262,6 +264,9 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     body.commands.focus();
     return true;
   }
+
+  /** Shows what a question of the fill list means in the letter; nothing any more with null. */
+  const look = (question: DraftQuestion | null) => showCurrentPlace(body.view, question && placeOf(question));
 
   /** Puts the caret where something was seen. */
   function goTo(place: LookPlace): void {
@@ -283,13 +288,16 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     changes,
     search,
     questions,
-    sights,
+    findings,
     asIs,
     show,
     insert,
     answer,
     switchPassage,
+    look,
     toCaret,
     goTo,
+    /** Brings what is worked out from the letter up to its last key. */
+    settle: changed.now,
   };
 }

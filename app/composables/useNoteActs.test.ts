@@ -41,9 +41,9 @@ describe('what is done to notes', () => {
   it('is said in words, one note by its name and several by their number', async () => {
     const { move, done, remove } = await desk();
     await move(['a'], 's');
-    expect(done.value!.text).toBe('“a” stands on “s” now.');
+    expect(done.value!.text).toBe('“a” is on “s” now.');
     await move(['a', 'b'], null);
-    expect(done.value!.text).toBe('2 notes stand on no shelf now.');
+    expect(done.value!.text).toBe('2 notes are on no shelf now.');
     await remove(['a', 'b', 'c']);
     expect(done.value!.text).toBe('3 notes are in the bin.');
   });
@@ -86,7 +86,7 @@ describe('what is done to notes', () => {
     silent = true;
     await move(['a'], 't');
     expect(problem.value).toContain('does not answer');
-    expect(done.value!.text).toBe('“a” stands on “s” now.');
+    expect(done.value!.text).toBe('“a” is on “s” now.');
     silent = false;
     await undo();
     expect(where.get('a')).toBeNull();

@@ -1,14 +1,8 @@
 import type { Ref } from 'vue';
+import type { Done } from './useDone';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
-
-/** Something that was done, in words, with what undoes it. */
-interface Act {
-  text: string;
-  undo?: () => Promise<unknown>;
-}
-
-const KEPT_ACTS = 20;
+import { useDone } from './useDone';
 
 interface Where {
   /** The notes chosen in the table. */
@@ -24,15 +18,13 @@ export function useNoteActs({ chosen, problem, bench }: Where) {
   const notes = useNotesStore();
   const shelves = useShelvesStore();
 
-  /** What was done, the last act at the end; each can be undone in its turn. */
-  const acts = shallowRef<Act[]>([]);
-  const done = computed(() => acts.value.at(-1) ?? null);
-  const add = (made: Act) => (acts.value = [...acts.value.slice(1 - KEPT_ACTS), made]);
-  const close = () => (acts.value = []);
+  const { done, add, close, undo: undoLast } = useDone(problem);
   const several = (list: string[]) =>
-    list.length === 1 ? `“${notes.byId.get(list[0]!)?.name}”` : `${list.length} notes`;
+    list.length === 1
+      ? t('library.oneNote', { name: notes.byId.get(list[0]!)?.name ?? '' })
+      : t('library.countNotes', { count: list.length });
 
-  async function act(work: () => Promise<Act>) {
+  async function act(work: () => Promise<Done>) {
     problem.value = '';
     try {
       add(await work());
@@ -41,23 +33,12 @@ export function useNoteActs({ chosen, problem, bench }: Where) {
     }
   }
   async function undo() {
-    const act = done.value;
-    if (!act) return;
-    acts.value = acts.value.slice(0, -1);
-    problem.value = '';
-    try {
-      await act.undo?.();
-      await bench.reopen();
-    } catch (error) {
-      // The way back stays open.
-      add(act);
-      problem.value = messageOf(error);
-    }
+    if (await undoLast()) await bench.reopen();
   }
 
   const remove = (list: string[]) =>
     act(async () => {
-      const text = `${several(list)} ${list.length === 1 ? 'is' : 'are'} in the bin.`;
+      const text = t('library.inBin', { notes: several(list), count: list.length });
       const onTheBench = list.includes(bench.noteId.value) ? bench.noteId.value : '';
       const back = await notes.remove(list);
       chosen.value = new Set();
@@ -72,17 +53,26 @@ export function useNoteActs({ chosen, problem, bench }: Where) {
     });
   const move = (list: string[], shelfId: string | null) =>
     act(async () => ({
-      text: `${several(list)} ${list.length === 1 ? 'stands' : 'stand'} ${shelfId ? `on “${shelves.byId.get(shelfId)?.name}”` : 'on no shelf'} now.`,
+      text: shelfId
+        ? t('library.nowOnShelf', {
+            notes: several(list),
+            shelf: shelves.byId.get(shelfId)?.name ?? '',
+            count: list.length,
+          })
+        : t('library.nowOnNoShelf', { notes: several(list), count: list.length }),
       undo: await notes.move(list.map((id) => ({ id, shelfId }))),
     }));
   const copy = (list: string[]) =>
     act(async () => {
       const { rows, undo: back } = await notes.copy(list);
       chosen.value = new Set(rows.map(({ id }) => id));
-      return { text: `${several(list)} copied.`, undo: back };
+      return { text: t('library.copied', { notes: several(list) }), undo: back };
     });
   const pin = (list: string[], on: boolean) =>
-    act(async () => ({ text: `${several(list)} ${on ? 'pinned' : 'unpinned'}.`, undo: await notes.pin(list, on) }));
+    act(async () => ({
+      text: t(on ? 'library.nowPinned' : 'library.nowUnpinned', { notes: several(list) }),
+      undo: await notes.pin(list, on),
+    }));
 
   function movePin(id: string, step: 1 | -1) {
     const order = notes.pinned.map((row) => row.id);
@@ -94,7 +84,7 @@ export function useNoteActs({ chosen, problem, bench }: Where) {
 
   function shelfRemoved({ id, name }: { id: string; name: string }) {
     add({
-      text: `The shelf “${name}” is taken away; its notes stand on the shelf around it.`,
+      text: t('library.shelfRemoved', { name }),
       undo: async () => {
         await shelves.restore(id);
         await notes.load(true);

@@ -1,11 +1,12 @@
 import { Editor } from '@tiptap/vue-3';
 import type { Node } from '@tiptap/pm/model';
 import { NodeSelection, TextSelection } from '@tiptap/pm/state';
-import type { DocJson } from '../../core/note/schema';
-import { blanksIn } from '../../core/blank/blanks';
-import type { BlankDef } from '../../core/blank/kind';
-import { blankKey } from '../../core/blank/key';
-import { attrsOf, type PassageAttrs } from '../../core/blank/passage';
+import type { DocJson } from '#core/note/schema';
+import { blanksIn } from '#core/blank/blanks';
+import { changeBlank as changeEverywhere } from '#core/blank/change';
+import type { BlankDef } from '#core/blank/kinds/kind';
+import { blankKey } from '#core/blank/kinds/key';
+import { attrsOf, type PassageAttrs } from '#core/blank/passage';
 import { BracketRule } from '../editor/bracketRule';
 import { PasteFromElsewhere } from '../editor/paste';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
@@ -118,8 +119,8 @@ export function useNoteEditors(
       }),
     );
 
-  const body = make(start.body, false, 'Body');
-  const subject = make(start.subject, true, 'Subject');
+  const body = make(start.body, false, t('library.body'));
+  const subject = make(start.subject, true, t('common.subject'));
 
   /** A label that no other blank of the note has. */
   function freeLabel(wanted: string): string {
@@ -162,38 +163,16 @@ export function useNoteEditors(
     editor.view.dispatch(tr);
   }
 
-  /** Changes a blank wherever it stands: the same label is the same question. Blanks that refer to it follow a new label. */
+  /** Changes a blank wherever it stands. Blanks and passages that refer to it follow a new label. */
   function changeBlank(blank: ChosenBlank, part: Partial<BlankDef>): void {
-    const key = blankKey(blank.attrs.label);
-    const renamed = part.label !== undefined && blankKey(part.label) !== key ? part.label : null;
+    const { label } = blank.attrs;
     for (const editor of [subject, body]) {
-      const tr = editor.state.tr;
-      editor.state.doc.descendants((node, pos) => {
-        if (node.type.name === 'blank') {
-          const attrs = node.attrs as BlankDef;
-          const mine = blankKey(attrs.label) === key;
-          const options = renamed ? withNewName(attrs.options, key, renamed) : attrs.options;
-          if (mine || options !== attrs.options)
-            tr.setNodeMarkup(pos, null, { ...attrs, options, ...(mine && part) }, node.marks);
-        }
-        if (node.type.name === 'passage' && renamed && blankKey(node.attrs.when?.blank ?? '') === key)
-          tr.setNodeMarkup(pos, null, { ...node.attrs, when: { ...node.attrs.when, blank: renamed } });
-      });
+      const { tr } = editor.state;
+      changeEverywhere(tr, label, part);
       if (!tr.docChanged) continue;
       if (editor === blank.editor) tr.setSelection(NodeSelection.create(tr.doc, blank.pos));
       editor.view.dispatch(tr);
     }
-  }
-
-  /** Options in which a blank goes by its new name; the same options when they do not refer to it. */
-  function withNewName(options: Record<string, unknown>, key: string, name: string): Record<string, unknown> {
-    const is = (value: unknown) => typeof value === 'string' && blankKey(value) === key;
-    const next = { ...options };
-    if (is(options.from)) next.from = name;
-    if (options.row === 'same' && is(options.of)) next.of = name;
-    if (Array.isArray(options.operands) && options.operands.some(({ blank }) => is(blank)))
-      next.operands = options.operands.map((operand) => (is(operand.blank) ? { ...operand, blank: name } : operand));
-    return JSON.stringify(next) === JSON.stringify(options) ? options : next;
   }
 
   /** Makes a blank plain text wherever it stands; what refers to it is said by the check of the note. */
@@ -233,7 +212,7 @@ export function useNoteEditors(
     body.state.doc.descendants((node) => {
       if (node.type.name === 'passage') count++;
     });
-    return `passage ${count + 1}`;
+    return t('library.passageNumber', { number: count + 1 });
   }
 
   function changePassage({ editor, isBlock, from, to, attrs }: ChosenPassage, part: Partial<PassageAttrs>): void {

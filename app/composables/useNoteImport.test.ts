@@ -6,7 +6,7 @@ import { useNoteImport } from './useNoteImport';
 
 const item = (position: number, part: Partial<ImportItem> = {}): ImportItem => ({
   ...{ position, kind: 'note', source: 'a.txt', name: `Note ${position}`, verdict: 'new', choice: 'take' },
-  ...{ state: 'waiting', targetId: null, problem: '' },
+  ...{ state: 'waiting', targetId: null, problem: null },
   ...part,
 });
 const file = (name: string, size = 3) => ({ name, size }) as File;
@@ -111,8 +111,8 @@ describe('an import', () => {
     const { work, taken } = await opened();
     lines = [
       '{"done":100,"total":250,"fini',
-      'shed":false,"problem":""}\n{"done":250,"total":250,',
-      '"finished":true,"problem":""}\n',
+      'shed":false,"problem":null}\n{"done":250,"total":250,',
+      '"finished":true,"problem":null}\n',
     ];
     const running = work.take();
     expect(work.step.value).toBe('taking');
@@ -125,18 +125,16 @@ describe('an import', () => {
 
   it('that breaks off says so, and can be gone on with', async () => {
     const { work } = await opened();
-    lines = ['{"done":0,"total":0,"finished":true,"problem":"The import was interrupted."}\n'];
+    lines = ['{"done":0,"total":0,"finished":true,"problem":{"code":"importing.interrupted"}}\n'];
     stored = { ...stored, state: 'running' };
     await work.take();
-    expect(work.problem.value).toBe('The import was interrupted.');
+    expect(work.problem.value).toContain('The import was interrupted.');
     expect(work.step.value).toBe('looking');
   });
 
   it('is undone with a word on what became of it', async () => {
     const { work, taken } = await opened();
-    expect(await work.undo()).toBe(
-      'Undone: 2 notes that came are in the bin; 1 of yours has its former wording again.',
-    );
+    expect(await work.undo()).toBe('Undone: 2 added notes are in the bin; 1 of yours has its earlier wording again.');
     expect(work.step.value).toBe('idle');
     expect(taken()).toBe(1);
     await work.read([file('b.txt')]);

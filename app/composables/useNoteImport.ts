@@ -1,5 +1,6 @@
 import type { Import, ImportChoice, ImportRun, ImportUndone, ImportVerdict } from '#shared/types/wire';
 import { IMPORT_LIMIT } from '#shared/schemas/bundle';
+import { readLines } from '~/utils/lines';
 
 /** Notes on their way into the library: files read, looked over, and taken when that is said. */
 export function useNoteImport(onTaken: () => Promise<void>) {
@@ -86,22 +87,12 @@ export function useNoteImport(onTaken: () => Promise<void>) {
     try {
       const response = await fetch(`/api/imports/${id}/run`, { method: 'POST', signal: abort.signal });
       if (!response.ok || !response.body) throw new Error(String(response.status));
-      const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
-      let rest = '';
-      for (;;) {
-        const { value, done } = await reader.read();
-        if (done) break;
-        const lines = (rest + value).split('\n');
-        rest = lines.pop()!;
-        for (const line of lines.filter(Boolean)) {
-          const run = JSON.parse(line) as ImportRun;
-          if (run.total) progress.value = { done: run.done, total: run.total, name: '' };
-          if (run.problem) problem.value = run.problem;
-        }
-      }
+      await readLines<ImportRun>(response.body, (run) => {
+        if (run.total) progress.value = { done: run.done, total: run.total, name: '' };
+        if (run.problem) problem.value = say(run.problem);
+      });
     } catch {
-      if (!abort.signal.aborted)
-        problem.value = 'The import was interrupted. What came in so far is kept; go on with it when you like.';
+      if (!abort.signal.aborted) problem.value = t('library.importInterrupted');
     }
     abort = null;
     try {
@@ -147,16 +138,14 @@ export function useNoteImport(onTaken: () => Promise<void>) {
 }
 
 const tooLarge = ({ name, size }: File) =>
-  `“${name}” is ${fileSize(size)}; a file may have at most ${fileSize(IMPORT_LIMIT)}. It was not read. A library this large comes in parts, a shelf at a time.`;
+  t('library.fileTooLarge', { name, size: fileSize(size), limit: fileSize(IMPORT_LIMIT) });
 
 function said({ binned, restored, changed, stay }: ImportUndone): string {
-  const one = (count: number, single: string, several: string) =>
-    count ? [`${count} ${count === 1 ? single : several}`] : [];
   const parts = [
-    ...one(binned, 'note that came is in the bin', 'notes that came are in the bin'),
-    ...one(restored, 'of yours has its former wording again', 'of yours have their former wording again'),
-    ...one(changed, 'was changed since and stays as it is', 'were changed since and stay as they are'),
-    ...one(stay, 'lookup or person that came stays', 'lookups, people and fields that came stay'),
-  ];
-  return `Undone: ${parts.join('; ') || 'there was nothing to take back'}.`;
+    binned && t('library.binnedAgain', { count: binned }),
+    restored && t('library.restoredAgain', { count: restored }),
+    changed && t('library.changedSince', { count: changed }),
+    stay && t('library.othersStay', { count: stay }),
+  ].filter(Boolean);
+  return t('library.undone', { parts: parts.join('; ') || t('library.nothingToTakeBack') });
 }

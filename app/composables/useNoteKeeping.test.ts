@@ -1,8 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Note } from '#shared/types/wire';
 import { emptyNote, noteSchema, type NoteInput } from '#shared/schemas/note';
-import { docFromText, parseDoc, type DocJson } from '../../core/note/schema';
-import { toText } from '../../core/note/text';
+import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { openInterface, staleWith } from '../../tests/interface';
 import { useAccountStore } from '~/stores/account';
 import { useForm } from './useForm';
@@ -22,13 +22,16 @@ const start: Note = {
 
 /** A server with one note, as any window sees it. */
 let stored: Note;
+let onPut = () => {};
 let world: ReturnType<typeof openInterface>;
 const elsewhere = (part: Partial<Note>) => (stored = { ...stored, ...part, version: stored.version + 1 });
 
 beforeEach(() => {
   stored = structuredClone(start);
+  onPut = () => {};
   world = openInterface((path, { method, body }) => {
     if (method !== 'PUT') return stored;
+    onPut();
     const { version, ...content } = body as unknown as NoteInput & { version: number };
     if (version !== stored.version) throw staleWith(stored);
     return (stored = { ...stored, ...content, version: version + 1 });
@@ -68,6 +71,17 @@ describe('a note on the bench', () => {
     expect(mine.joined.value).toContain('both changes are in it');
     expect(mine.conflict.value).toBeNull();
     expect(mine.dirty.value).toBe(false);
+  });
+
+  it('says that both changes are in it once they are kept, not before', async () => {
+    const said: string[] = [];
+    const mine = bench();
+    onPut = () => void said.push(mine.joined.value);
+    elsewhere({ description: 'Since spring' });
+    mine.write({ name: 'All prices' });
+    await mine.keepIt();
+    expect(said).toEqual(['', '']);
+    expect(mine.joined.value).toContain('both changes are in it');
   });
 
   it('is not kept over a change of the same place: both versions are shown, and the next Keep is knowing', async () => {

@@ -1,10 +1,11 @@
 import type { Note } from '#shared/types/wire';
 import { emptyNote, type NoteInput } from '#shared/schemas/note';
-import type { DocJson } from '../../core/note/schema';
-import { mergeDocs, mergeValue, type MergePart } from '../../core/wording/merge';
+import type { DocJson } from '#core/note/schema';
+import { mergeDocs, mergeValue, type MergePart } from '#core/wording/merge';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 import type { useForm } from './useForm';
+import { journalOf, journalsOf } from '~/utils/journal';
 
 /** Fields beside subject and body, with the words for them. */
 const PLAIN = {
@@ -24,35 +25,25 @@ function contentOf(note: Note): NoteInput {
   return { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments };
 }
 
-/** The place in this browser where a note, or something else on the bench, is written down until it is kept. */
-const noteJournal = (account: string, what: string) => `jar-note:${account}:note:${what}`;
+/** Where a note, or something else on the bench, is written down until it is kept. */
+const noteJournal = (account: string, what: string) => journalOf<Written>(account, `note:${what}`);
 const BROUGHT = 'brought:';
 
 /** Wording that was brought to the bench and neither kept nor dropped, the latest first. */
 export function broughtUnkept(account: string): { place: string; content: NoteInput }[] {
-  const prefix = noteJournal(account, BROUGHT);
-  return Object.keys(localStorage)
-    .filter((key) => key.startsWith(prefix))
-    .sort()
-    .reverse()
-    .flatMap((key) => {
-      try {
-        return [
-          { place: key.slice(prefix.length), content: (JSON.parse(localStorage.getItem(key)!) as Journal).content },
-        ];
-      } catch {
-        return [];
-      }
-    });
+  return journalsOf(account, `note:${BROUGHT}`).flatMap((place) => {
+    const written = noteJournal(account, BROUGHT + place).read();
+    return written ? [{ place, content: written.content }] : [];
+  });
 }
 
 /** Drops wording that was brought and not kept. */
 export function dropBrought(account: string, place: string): void {
-  localStorage.removeItem(noteJournal(account, `${BROUGHT}${place}`));
+  noteJournal(account, BROUGHT + place).drop();
 }
 
 /** What is written on a bench and not kept yet, also after the window was closed. */
-interface Journal {
+interface Written {
   content: NoteInput;
   version: number;
   /** The note as it was when the writing began. */
@@ -76,20 +67,16 @@ export function useNoteKeeping(
   /** The note this bench writes; no other is ever written from here. */
   let own = note()?.id ?? null;
   // What was brought along has a place of its own, so that what was begun and not kept stays too.
-  const journalKey = noteJournal(account.account!.id, own ?? (start ? `${BROUGHT}${place || Date.now()}` : 'new'));
+  const journal = noteJournal(account.account!.id, own ?? (start ? `${BROUGHT}${place || Date.now()}` : 'new'));
 
   const stored = (): NoteInput => {
     const current = note();
     return current ? contentOf(current) : (start ?? emptyNote());
   };
-  function unkept(): Journal | null {
-    try {
-      const journal = JSON.parse(localStorage.getItem(journalKey) ?? 'null') as Journal | null;
-      // What an older version wrote down lacks what it did not know.
-      return journal && { ...journal, base: journal.base ?? stored(), content: { ...stored(), ...journal.content } };
-    } catch {
-      return null;
-    }
+  function unkept(): Written | null {
+    const written = journal.read();
+    // What an older version wrote down lacks what it did not know.
+    return written && { ...written, base: written.base ?? stored(), content: { ...stored(), ...written.content } };
   }
 
   // What was begun elsewhere is kept in its own place, and does not come in the way of wording brought along.
@@ -105,19 +92,15 @@ export function useNoteKeeping(
 
   function touch(): void {
     dirty.value = true;
-    try {
-      localStorage.setItem(journalKey, JSON.stringify({ content, version: version.value, base } satisfies Journal));
-    } catch {
-      // The browser's store is full or closed; Keep still works.
-    }
+    journal.write({ content, version: version.value, base });
   }
 
   // Wording that was brought along is not kept anywhere yet, whether or not it is changed here.
-  if (start && !localStorage.getItem(journalKey)) touch();
+  if (start && !journal.read()) touch();
 
   function settled(): void {
     dirty.value = false;
-    localStorage.removeItem(journalKey);
+    journal.drop();
   }
 
   /** Puts what is here together with what is on the server. True when nothing is left to a choice. */
@@ -172,8 +155,9 @@ export function useNoteKeeping(
     });
     if (!theirs) return;
     if (!join(theirs, show)) return;
-    joined.value = 'This note was changed elsewhere meanwhile; both changes are in it.';
     if (again) await keep({ ...(toRaw(content) as NoteInput) }, show, onKept, false);
+    // Said once it is true of what is kept, not while it is still on its way.
+    if (!conflict.value) joined.value = t('library.bothChanges');
   }
 
   function takeBack(show: (wording: { subject: DocJson; body: DocJson }) => void): void {

@@ -15,6 +15,12 @@ export function useNoteRows() {
   const query = ref('');
   const place = ref('all');
   const filters = reactive({ blanks: false, files: false, /** In months; 0 for all. */ idle: 0 });
+  const idleChoices = [
+    { value: 0, label: t('library.usedWhenever') },
+    { value: 3, label: t('library.unusedFor3Months') },
+    { value: 6, label: t('library.unusedFor6Months') },
+    { value: 12, label: t('library.unusedForYear') },
+  ];
 
   const found = shallowRef<{ row: NoteRow; terms: string[] }[] | null>(null);
   let asking = 0;
@@ -70,5 +76,5 @@ export function useNoteRows() {
   });
   const filtered = computed(() => Boolean(query.value.trim() || filters.blanks || filters.files || filters.idle));
 
-  return { query, place, filters, sort, sortBy, terms, found, shown, filtered };
+  return { query, place, filters, idleChoices, sort, sortBy, terms, found, shown, filtered };
 }

@@ -23,17 +23,19 @@ export function useParts(): void {
     const part = element.closest<HTMLElement>('[data-part]');
     if (part) last.set(part.dataset.part!, element);
   });
-  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (event.key !== 'F6' || event.ctrlKey || event.altKey || event.metaKey) return;
-    const parts = [...document.querySelectorAll<HTMLElement>('[data-part]')].filter(
+  /** Where there is something to go to. */
+  function partsSeen(): HTMLElement[] {
+    return [...document.querySelectorAll<HTMLElement>('[data-part]')].filter(
       (part) => part.offsetParent !== null && entrance(part, undefined),
     );
-    if (!parts.length) return;
-    event.preventDefault();
+  }
+  function go(step: 1 | -1): void {
+    const parts = partsSeen();
     // The innermost part that holds the focus.
     const at = parts.findLastIndex((part) => part.contains(document.activeElement));
-    const step = event.shiftKey ? -1 : 1;
     const next = parts[at < 0 ? (step > 0 ? 0 : parts.length - 1) : (at + step + parts.length) % parts.length]!;
     entrance(next, last.get(next.dataset.part!))?.focus();
-  });
+  }
+  const when = () => partsSeen().length > 0;
+  useCommands({ nextPart: { when, do: () => go(1) }, partBefore: { when, do: () => go(-1) } });
 }

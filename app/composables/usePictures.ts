@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/vue-3';
-import { picturesIn, type DocJson } from '../../core/note/schema';
+import { picturesIn, type DocJson } from '#core/note/schema';
 import { useAccountStore } from '~/stores/account';
 import { scaledDown, upload } from './useFiles';
 
@@ -58,7 +58,7 @@ export function usePictures() {
         () => null,
       );
       if (!blob || blob.size <= account.settings!.pictureLimit) continue;
-      const smaller = await offered(blob, 'A picture in the text', true);
+      const smaller = await offered(blob, t('wording.aPictureInText'), true);
       const kept = smaller && (await keptAs(smaller, 'picture'));
       if (!kept || editor.isDestroyed) continue;
       const { tr, doc } = editor.state;

@@ -1,14 +1,16 @@
 import type { Draft, Sending } from '#shared/types/wire';
-import type { Sight } from '../../core/look/look';
+import type { Finding } from '#core/look/look';
 import type { useDraft } from './useDraft';
 
 interface Surroundings {
+  /** Takes over what is being typed. */
+  settle(): void;
   /** What holds the message back now. */
-  stops(): Sight[];
+  stops(): Finding[];
   /** Marks made by hand that are meant as they stand. */
   asIs(): string[];
   /** Shows where something was seen. */
-  goTo(sight: Sight): void;
+  goTo(finding: Finding): void;
   onSent(sending: Sending): void;
   /** The draft is open again, with the reason in it. */
   onReturned(): void;
@@ -22,29 +24,27 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
   const { draft, state, problem } = handle;
   const sending = shallowRef<Sending | null>(null);
   /** What held the last press of Send back. */
-  const held = ref<Sight[]>([]);
+  const held = ref<Finding[]>([]);
   const failure = ref('');
   const busy = computed(() => draft.value?.state === 'sending' && sending.value?.state !== 'refused');
   let pressed = '';
 
   async function send(): Promise<void> {
     if (!draft.value || busy.value) return;
+    around.settle();
     held.value = around.stops();
     failure.value = '';
     if (held.value.length) return around.goTo(held.value[0]!);
     await handle.save();
     if (state.value !== 'saved') {
-      failure.value =
-        state.value === 'conflict'
-          ? 'This draft was changed in another window. Choose which one to keep, then send.'
-          : problem.value;
+      failure.value = state.value === 'conflict' ? t('desk.draftChangedChoose') : problem.value;
       return;
     }
     pressed ||= crypto.randomUUID();
     const { id, version } = draft.value;
     draft.value = { ...draft.value, state: 'sending' };
     try {
-      await settle(
+      await takeResult(
         await api<Sending>(`/drafts/${id}/send`, {
           method: 'POST',
           body: { version, key: pressed, asIs: around.asIs() },
@@ -55,12 +55,12 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
       failure.value = messageOf(error);
       // Without an answer the same key asks again; anything else was decided and is a new press.
       if (error instanceof ApiError && error.status) pressed = '';
-      if (error instanceof ApiError && error.data.sights) held.value = error.data.sights;
+      if (error instanceof ApiError && error.data.findings) held.value = error.data.findings;
     }
   }
 
   /** Shows what became of the sending; a message that waits for the post office is asked after. */
-  async function settle(result: Sending): Promise<void> {
+  async function takeResult(result: Sending): Promise<void> {
     sending.value = result;
     if (result.state === 'sent') {
       pressed = '';
@@ -73,7 +73,7 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
     } else {
       const id = draft.value?.id;
       await new Promise((resolve) => setTimeout(resolve, ASK_AFTER_MS));
-      if (draft.value?.id === id) await settle(await api<Sending>(`/sendings/${result.id}`));
+      if (draft.value?.id === id) await takeResult(await api<Sending>(`/sendings/${result.id}`));
     }
   }
 
@@ -81,7 +81,7 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
   async function follow({ id, version }: Draft): Promise<void> {
     try {
       const body = { version, key: crypto.randomUUID() };
-      await settle(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body }));
+      await takeResult(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body }));
     } catch (error) {
       failure.value = messageOf(error);
     }

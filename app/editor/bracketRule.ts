@@ -1,5 +1,6 @@
 import { Extension, InputRule } from '@tiptap/core';
-import { guessKind } from '../../core/blank/find/labels';
+import { BRACKETED } from '#core/text/brackets';
+import { guessKind } from '#core/blank/find/labels';
 
 /** In a note, `[label]` typed by hand becomes the blank that the same mark is offered as where it is pasted. */
 export const BracketRule = Extension.create({
@@ -7,7 +8,7 @@ export const BracketRule = Extension.create({
   addInputRules() {
     return [
       new InputRule({
-        find: /\[([^[\]\n]{1,60})\]$/,
+        find: new RegExp(`${BRACKETED}$`),
         handler: ({ range, match, chain }) => {
           const label = match[1]!.trim();
           if (!label) return;

@@ -1,6 +1,6 @@
 import { getSchema } from '@tiptap/core';
 import { describe, expect, it } from 'vitest';
-import { schema } from '../../core/note/schema';
+import { schema } from '#core/note/schema';
 import { letterExtensions, lineExtensions } from './extensions';
 
 describe('the editor and the document model', () => {

@@ -3,8 +3,8 @@ import Heading from '@tiptap/extension-heading';
 import StarterKit from '@tiptap/starter-kit';
 import Link from '@tiptap/extension-link';
 import { TableKit } from '@tiptap/extension-table';
-import { linkTo } from '../../core/note/link';
-import { isTooNested } from '../../core/note/schema';
+import { linkTo } from '#core/note/link';
+import { isTooNested } from '#core/note/schema';
 import { Plugin } from '@tiptap/pm/state';
 
 const asJson = (value: string | null) => {
@@ -38,9 +38,8 @@ export const Blank = Node.create({
   renderHTML: ({ node }) => {
     const { label, kind, empty } = node.attrs;
     const data = { 'data-blank': JSON.stringify(node.attrs), contenteditable: 'false' };
-    if (kind === 'caret')
-      return ['span', { ...data, class: 'caret-here', title: 'The caret stands here after filling' }, '\u2038'];
-    if (empty) return ['span', { ...data, class: 'blank-empty', title: `${label}: nothing stands here` }, '\u00b7'];
+    if (kind === 'caret') return ['span', { ...data, class: 'caret-here', title: t('wording.caretHere') }, '\u2038'];
+    if (empty) return ['span', { ...data, class: 'blank-empty', title: t('wording.nothingHere', { label }) }, '\u00b7'];
     return [
       'span',
       { ...data, class: 'blank' },
@@ -99,7 +98,11 @@ export const Stretch = Mark.create({
   parseHTML: () => from('span', 'stretch'),
   renderHTML: ({ mark }) => [
     'span',
-    { class: 'stretch', 'data-stretch': JSON.stringify(mark.attrs), title: `Optional: ${mark.attrs.label}` },
+    {
+      class: 'stretch',
+      'data-stretch': JSON.stringify(mark.attrs),
+      title: t('wording.optionalLabel', { label: mark.attrs.label }),
+    },
     0,
   ],
 });
@@ -121,10 +124,10 @@ const leftOut = (name: 'passageOut' | 'stretchOut', inline: boolean) =>
         class: inline ? 'stretch-out' : 'passage-out',
         [`data-${name.toLowerCase()}`]: JSON.stringify(node.attrs),
         'data-out': passageData(node.attrs),
-        title: `Left out: ${node.attrs.label}`,
+        title: t('wording.leftOutLabel', { label: node.attrs.label }),
         contenteditable: 'false',
       },
-      inline ? '\u2026' : `${node.attrs.label}: left out`,
+      inline ? '\u2026' : t('wording.isLeftOut', { label: node.attrs.label }),
     ],
     renderText: () => '',
   });

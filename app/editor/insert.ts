@@ -2,7 +2,7 @@ import type { Editor } from '@tiptap/core';
 import { closeHistory } from '@tiptap/pm/history';
 import { Fragment, Node as PmNode, Slice, type Node } from '@tiptap/pm/model';
 import { Selection } from '@tiptap/pm/state';
-import type { Edit } from '../../core/blank/letter';
+import type { Edit } from '#core/blank/letter';
 
 /**
  * Puts a filled note into the letter in place of `range`, as one step of undo. A note of one paragraph joins the line it

@@ -2,12 +2,12 @@ import { Extension } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import { Slice, type Node } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
-import type { ReadBlock } from '../../core/note/read';
-import { schema as noteSchema } from '../../core/note/schema';
-import { fit } from '../../core/note/fit';
+import { docOf, type ReadBlock } from '#core/reading/block';
+import { schema as noteSchema } from '#core/note/schema';
+import { fit } from '#core/note/fit';
 
 /** The reader of HTML is fetched when something is pasted: the Desk is there sooner without it. */
-const reader = () => import('../../core/note/read');
+const reader = () => import('#core/reading/read');
 
 interface Options {
   /** Keeps a picture; null when it is to be left out. */
@@ -46,24 +46,18 @@ export const PasteFromElsewhere = Extension.create<Options>({
     const { picture, attach, remark, own } = this.options;
     const isEmpty = (view: EditorView) => !view.state.doc.textContent.trim();
 
-    const lost = () => remark('What was pasted could not be read just now. Paste it once more.');
+    const lost = () => remark(t('wording.pasteFailed'));
 
     async function takeHtml(view: EditorView, html: string) {
       const kept = new Map<string, { file: string } | null>();
       for (const source of new Set(html.match(DATA_PICTURE) ?? []))
         kept.set(source, await picture(await blobOf(source), 'picture'));
-      const { docOf, readHtml } = await reader();
+      const { readHtml } = await reader();
       const { blocks, picturesLeft } = readHtml(html, (source) => kept.get(source.replace(/\s+/g, '')) ?? null);
       put(view, noteSchema.nodeFromJSON(docOf(own && isEmpty(view) ? own(blocks) : blocks)));
-      if (blocks.some(({ quote }) => quote))
-        remark(
-          'A quotation came as ordinary lines: a note has none. Put signs of your own around it where they are needed.',
-        );
+      if (blocks.some(({ quote }) => quote)) remark(t('wording.quotationAsLines'));
       const dropped = [...kept.values()].filter((one) => !one).length;
-      if (picturesLeft > dropped)
-        remark(
-          `${picturesLeft - dropped === 1 ? 'A picture that stands' : `${picturesLeft - dropped} pictures that stand`} elsewhere could not be taken along. Save it and put it in as a file.`,
-        );
+      if (picturesLeft > dropped) remark(t('wording.picturesLeft', { count: picturesLeft - dropped }));
     }
 
     async function takeFiles(view: EditorView, files: File[]) {
@@ -83,7 +77,7 @@ export const PasteFromElsewhere = Extension.create<Options>({
       }
       if (!others.length) return;
       if (attach) attach(others);
-      else remark('Files that are no pictures cannot stand in the text.');
+      else remark(t('wording.onlyPictures'));
     }
 
     const take = (view: EditorView, data: DataTransfer | null): boolean => {
@@ -96,9 +90,7 @@ export const PasteFromElsewhere = Extension.create<Options>({
       const text = data?.getData('text/plain') ?? '';
       if (!html && own && text.includes('\n') && isEmpty(view)) {
         const blocks = own(text);
-        reader()
-          .then(({ docOf }) => put(view, noteSchema.nodeFromJSON(docOf(blocks))))
-          .catch(lost);
+        put(view, noteSchema.nodeFromJSON(docOf(blocks)));
         return true;
       }
       if (!html && files.length) {

@@ -6,23 +6,23 @@ const keysShown = useKeyHints();
 useParts();
 useFocusHome();
 const places = [
-  { to: '/', name: 'Desk' },
-  { to: '/library', name: 'Library' },
-  { to: '/lookups', name: 'Lookups' },
-  { to: '/settings', name: 'Settings' },
+  { to: '/', name: t('common.desk') },
+  { to: '/library', name: t('common.library') },
+  { to: '/lookups', name: t('common.lookups') },
+  { to: '/settings', name: t('common.settings') },
 ];
 </script>
 
 <template>
   <div class="room" :class="{ 'keys-shown': keysShown }">
     <header class="bar">
-      <NuxtLink to="/" class="name">Jar Note</NuxtLink>
-      <nav aria-label="Places">
+      <NuxtLink to="/" class="name">{{ t('common.jarNote') }}</NuxtLink>
+      <nav :aria-label="t('app.places')">
         <NuxtLink v-for="place in places" :key="place.to" :to="place.to" class="place">{{ place.name }}</NuxtLink>
       </nav>
       <span class="who">
         <span class="small soft">{{ store.account?.name }}</span>
-        <button type="button" class="text-button small" @click="store.leave()">Sign out</button>
+        <button type="button" class="text-button small" @click="store.leave()">{{ t('common.signOut') }}</button>
       </span>
     </header>
     <main class="main">

@@ -1,30 +1,35 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
-import type { Draft, Keeping, Message, Note, Person, Sending } from '#shared/types/wire';
-import type { DraftMode } from '#shared/schemas/draft';
-import type { MessageChange } from '#shared/schemas/message';
+import { until, useEventListener, useTimeoutFn } from '@vueuse/core';
+import type { Keeping, Note, Person } from '#shared/types/wire';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
 
-useHead({ title: 'Desk · Jar Note' });
+useHead({ title: t('desk.pageTitle') });
 
-// What is not needed at once is fetched while nothing else is done, so that it is there without a connection too.
-onNuxtReady(() => void preloadComponents(['KeepPanel', 'ImprovePanel', 'PersonCard', 'BringIn']));
+// What is not needed at once is fetched when the Desk has been there for a while, so that it is there without a connection too.
+const LATER_MS = 3_000;
+function fetchTheRest() {
+  const rest = [
+    import('~/components/desk/KeepPanel.vue'),
+    import('~/components/desk/ImprovePanel.vue'),
+    import('~/components/desk/PersonCard.vue'),
+    import('~/components/desk/BringIn.vue'),
+    import('~/components/desk/RecipientField.vue'),
+  ];
+  // What could not be fetched now is fetched when it is needed.
+  void Promise.allSettled(rest);
+}
+useTimeoutFn(fetchTheRest, LATER_MS);
 
-const route = useRoute();
 const mail = useMailStore();
 const notes = useNotesStore();
 
-const message = shallowRef<Message | null>(null);
-const draft = shallowRef<Draft | null>(null);
+const desk = useDesk({ toAnswer: () => reply.value?.focus(), toAddress: () => reply.value?.toAddress() });
+const { message, draft, messageId, draftId, problem, reading, done, add, begin, showMessage, showDraft } = desk;
 const person = shallowRef<Person | null>(null);
 const recipient = ref('');
 const facts = computed(() => messageFacts(message.value));
-const problem = ref('');
-const reading = ref(false);
-/** What was just done, with a way to undo it. */
-const done = shallowRef<{ text: string; undo?: () => Promise<void> } | null>(null);
 const reply = ref<{
   insert(id: string): Promise<void>;
   send(): Promise<void>;
@@ -32,6 +37,7 @@ const reply = ref<{
   keeping(): Promise<Keeping>;
   improve(): void;
   focus(): void;
+  toAddress(): void;
   attach(files: File[]): unknown;
 }>();
 const keepPanel = ref<{ keep(): Promise<void>; improve(): void }>();
@@ -45,158 +51,11 @@ const dropping = useFileDrop((files, on) => {
   else void importing.bring(files);
 });
 
-const messageId = computed(() => String(route.query.message ?? ''));
-const draftId = computed(() => String(route.query.draft ?? ''));
-
-let asked = 0;
-async function open() {
-  const number = ++asked;
-  problem.value = '';
-  if (message.value?.id !== messageId.value) message.value = null;
-  if (!draftId.value || draft.value?.id !== draftId.value) draft.value = null;
-  if (!messageId.value && !draftId.value) return;
-  reading.value = true;
-  try {
-    if (messageId.value) {
-      const id = messageId.value;
-      const [opened, answer] = await Promise.all([
-        api<Message>(`/messages/${id}`),
-        api<{ draft: Draft | null }>(`/messages/${id}/answer`),
-      ]);
-      if (number !== asked) return;
-      message.value = opened;
-      draft.value = answer.draft;
-      const wished = wish && wish.until > Date.now() ? wish.mode : null;
-      wish = null;
-      if (wished) void begin(wished);
-      if (!opened.seen) void mail.change(id, { seen: true }).catch(() => {});
-    } else {
-      const opened = await api<Draft>(`/drafts/${draftId.value}`);
-      if (number !== asked) return;
-      if (opened.originalId) return void navigateTo({ query: { message: opened.originalId } }, { replace: true });
-      draft.value = opened;
-    }
-  } catch (error) {
-    if (number === asked) problem.value = messageOf(error);
-  } finally {
-    if (number === asked) reading.value = false;
-  }
-}
-watch([messageId, draftId], open);
-
-const showMessage = (id: string) => navigateTo(id ? { query: { message: id } } : { query: {} });
-const showDraft = (id: string) => navigateTo({ query: { draft: id } });
-
-onMounted(async () => {
-  void notes.load();
-  await mail.refresh();
-  if (messageId.value || draftId.value) await open();
-  else if (mail.rows[0]) await navigateTo({ query: { message: mail.rows[0].id } }, { replace: true });
-});
-
-/** An answer asked for while its message is still being opened, or just before. */
-let wish: { mode: DraftMode; until: number } | null = null;
-const WISH_MS = 2_000;
-
-async function begin(mode: DraftMode): Promise<boolean> {
-  wish = mode !== 'new' && !message.value ? { mode, until: Date.now() + WISH_MS } : null;
-  if (mode !== 'new' && draft.value) reply.value?.focus();
-  if (mode !== 'new' && (!message.value || draft.value)) return false;
-  done.value = null;
-  try {
-    const begun = await api<Draft>('/drafts', {
-      method: 'POST',
-      body: { mode, originalId: mode === 'new' ? null : message.value!.id },
-    });
-    const isOpen = draft.value?.id === begun.id;
-    if (mode === 'new') await showDraft(begun.id);
-    if (isOpen) (document.querySelector('.addressing input') as HTMLElement | null)?.focus();
-    else draft.value = begun;
-    return true;
-  } catch (error) {
-    problem.value = messageOf(error);
-    return false;
-  }
-}
-
 /** A note taken before an answer was begun begins the answer. */
 async function beginWith(id: string) {
   if (!(await begin('reply'))) return;
-  await nextTick();
-  await reply.value?.insert(id);
-}
-
-async function changeMessage(part: MessageChange) {
-  const { id } = message.value!;
-  const before = { answered: message.value!.answered, folder: message.value!.folder };
-  const leaves = part.folder || (mail.list === 'waiting' && part.answered);
-  const next = leaves ? mail.neighbour(id) : id;
-  try {
-    await mail.change(id, part);
-    const text =
-      part.folder === 'archive'
-        ? 'Archived.'
-        : part.folder === 'trash'
-          ? 'Put in the trash.'
-          : part.answered
-            ? 'Taken off Waiting.'
-            : part.answered === false
-              ? 'Back on Waiting.'
-              : 'Moved.';
-    await mail.refresh();
-    if (leaves) await showMessage(next);
-    else if (message.value) message.value = { ...message.value, ...part } as Message;
-    done.value = {
-      text,
-      undo: async () => {
-        await mail.change(id, {
-          answered: before.answered,
-          folder: before.folder,
-        });
-        await mail.refresh();
-        await showMessage(id);
-        await open();
-      },
-    };
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
-}
-
-async function onSent(sending: Sending) {
-  const answered = message.value?.id ?? '';
-  const next = answered && mail.list === 'waiting' ? mail.neighbour(answered) : '';
-  draft.value = null;
-  done.value = { text: sending.problem || 'Sent.' };
-  await mail.refresh();
-  if (next) await showMessage(next);
-  else if (answered) await open();
-  else await showMessage(mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
-}
-
-async function onDiscarded(gone: Draft) {
-  draft.value = null;
-  if (mail.list === 'drafts') await mail.refresh();
-  if (!gone.originalId) await showMessage(mail.rows[0]?.id ?? '');
-  done.value = {
-    text: 'Draft discarded.',
-    undo: async () => {
-      const back = await api<Draft>(`/drafts/${gone.id}/restore`, { method: 'POST' });
-      if (gone.originalId) await showMessage(gone.originalId);
-      else await showDraft(gone.id);
-      draft.value = back;
-    },
-  };
-}
-
-async function undo() {
-  const { undo } = done.value ?? {};
-  done.value = null;
-  try {
-    await undo?.();
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
+  await until(reply).toBeTruthy();
+  await reply.value!.insert(id);
 }
 
 // Keeping wording, and improving a note from where it was edited
@@ -239,18 +98,16 @@ function improve(edited: EditedNote) {
 
 function onKept(note: Note) {
   keeping.value = null;
-  done.value = { text: `Kept as “${note.name}”.`, undo: () => notes.remove([note.id]).then(() => {}) };
+  add({ text: t('desk.keptAs', { name: note.name }), undo: () => notes.remove([note.id]) });
 }
 
 function onImproved(note: Note, former: Note) {
   keeping.value = null;
   improving.value = null;
-  done.value = {
-    text: `“${note.name}” is improved.`,
-    undo: async () => {
-      await notes.change(note.id, notes.byId.get(note.id)!.version, former);
-    },
-  };
+  add({
+    text: t('desk.isImproved', { name: note.name }),
+    undo: () => notes.change(note.id, notes.byId.get(note.id)!.version, former),
+  });
 }
 
 async function meet(address: string) {
@@ -260,32 +117,26 @@ async function meet(address: string) {
   if (recipient.value === address) person.value = found[0] ?? null;
 }
 
-// Keys: Alt and the letter of the word on the button
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape' && !event.defaultPrevented) {
-    keeping.value = null;
-    improving.value = null;
-  }
-  if (!event.altKey || event.ctrlKey || event.metaKey || event.isComposing) return;
-  const act: Record<string, () => unknown> = {
-    KeyR: () => begin('reply'),
-    KeyL: () => begin('reply-all'),
-    KeyM: () => begin('new'),
-    KeyS: () => reply.value?.send(),
-    KeyJ: () => reply.value?.openSearch(),
-    KeyK: () => keep(),
-    KeyI: () => keepPanel.value?.improve(),
-    KeyU: () => (improving.value ? improvePanel.value?.improve() : reply.value?.improve()),
-  };
-  if (!act[event.code]) return;
-  event.preventDefault();
-  void act[event.code]!();
+  if (event.key !== 'Escape' || event.defaultPrevented) return;
+  keeping.value = null;
+  improving.value = null;
+});
+useCommands({
+  reply: () => begin('reply'),
+  replyAll: () => begin('reply-all'),
+  newMessage: () => begin('new'),
+  send: () => reply.value?.send(),
+  findNote: () => reply.value?.openSearch(),
+  keepWording: keep,
+  improveNear: () => keepPanel.value?.improve(),
+  improveUsed: () => (improving.value ? improvePanel.value?.improve() : reply.value?.improve()),
 });
 </script>
 
 <template>
   <div class="desk">
-    <h1 class="visually-hidden">Desk</h1>
+    <h1 class="visually-hidden">{{ t('common.desk') }}</h1>
     <WaitingList
       :message-id="messageId"
       :draft-id="draft?.id ?? draftId"
@@ -320,7 +171,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         :message="message"
         :answering="Boolean(draft)"
         @reply="(all) => begin(all ? 'reply-all' : 'reply')"
-        @change="changeMessage"
+        @change="desk.changeMessage"
         @keep="keepMessage"
       />
       <LazyPersonCard
@@ -329,18 +180,18 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         :person="person"
         @changed="(changed) => (person = changed)"
       />
-      <p v-else-if="reading" class="soft nothing">Opening the message …</p>
+      <p v-else-if="reading" class="soft nothing">{{ t('desk.openingMessage') }}</p>
       <div v-else-if="!problem" class="soft nothing">
-        <p>Choose a message on the left, or write a new one.</p>
-        <p class="small">To try with mail of your own, drop <b>.eml</b> or <b>mbox</b> files on this page.</p>
+        <p>{{ t('desk.chooseMessageOnLeft') }}</p>
+        <I18nT keypath="desk.tryYourOwnMail" tag="p" scope="global" class="small">
+          <template #eml><b>.eml</b></template>
+          <template #mbox><b>mbox</b></template>
+        </I18nT>
       </div>
     </div>
 
     <div class="ours">
-      <p v-if="done" class="done" role="status">
-        {{ done.text }} <button v-if="done.undo" type="button" class="text-button" @click="undo">Undo</button
-        ><button type="button" class="text-button small" @click="done = null">Close</button>
-      </p>
+      <DoneBar :done="done" class="said" @undo="desk.undo" @close="desk.close" />
       <ReplyPane
         v-if="draft"
         ref="reply"
@@ -349,8 +200,8 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         :person="person"
         :message="facts"
         @person="(known) => (person = known)"
-        @sent="onSent"
-        @discarded="onDiscarded"
+        @sent="desk.onSent"
+        @discarded="desk.onDiscarded"
         @recipient="meet"
         @improve="improve"
       />
@@ -362,34 +213,29 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         @improved="onImproved"
         @close="keeping = null"
       />
-      <section v-else class="ready" aria-label="Your reply" data-part="reply">
+      <section v-else class="ready" :aria-label="t('common.yourReply')" data-part="reply">
         <template v-if="message && message.folder !== 'sent'">
-          <p class="lead">Your reply</p>
-          <p class="soft">
-            Begin an empty one with <kbd>Alt</kbd> <kbd>R</kbd>, or take a note and it is begun with it. Holding
-            <kbd>Alt</kbd> shows the key of everything that has one.
-          </p>
-          <el-button type="primary" @click="begin('reply')">Reply</el-button>
+          <p class="lead">{{ t('common.yourReply') }}</p>
+          <I18nT keypath="desk.beginWith" tag="p" scope="global" class="soft">
+            <template #reply><KeyCaps command="reply" /></template>
+            <template #alt><kbd>Alt</kbd></template>
+          </I18nT>
+          <el-button type="primary" @click="begin('reply')">{{ t('desk.reply') }}</el-button>
           <NoteTray class="tray" @insert="beginWith" @leave="() => {}" />
         </template>
         <template v-else-if="message">
-          <p class="lead">You wrote this message.</p>
-          <p class="soft">
-            If you will need it again, keep it with <kbd>Alt</kbd> <kbd>K</kbd>: without the signature and what was
-            quoted. To keep a part of it, select that first.
-          </p>
-          <el-button type="primary" @click="keepMessage">Keep as a note</el-button>
+          <p class="lead">{{ t('desk.youWroteThis') }}</p>
+          <I18nT keypath="desk.keepItWith" tag="p" scope="global" class="soft">
+            <template #keep><KeyCaps command="keepWording" /></template>
+          </I18nT>
+          <el-button type="primary" @click="keepMessage">{{ t('desk.keepAsNote') }}</el-button>
         </template>
       </section>
     </div>
 
-    <div v-if="dropping" class="drop">
-      {{
-        draft
-          ? 'Drop files on the reply to attach them, elsewhere to bring messages in'
-          : 'Drop the files to bring their messages in'
-      }}
-    </div>
+    <DropHint v-if="dropping">
+      {{ draft ? t('desk.dropOnReply') : t('desk.dropToBring') }}
+    </DropHint>
     <LazyBringIn
       v-if="importing.files.value.length"
       :files="importing.files.value"
@@ -454,26 +300,8 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   margin-top: var(--s5);
 }
 
-.done {
-  flex: none;
+.said {
   margin-top: var(--s2);
-  padding: var(--s1) var(--s3);
-  background: var(--green-wash);
-  border-radius: var(--radius);
-}
-
-.drop {
-  position: fixed;
-  inset: 0;
-  z-index: 200;
-  display: grid;
-  place-items: center;
-  pointer-events: none;
-  font: 600 22px var(--serif);
-  color: var(--green);
-  background: color-mix(in srgb, var(--ground) 85%, transparent);
-  outline: 3px dashed var(--green);
-  outline-offset: -12px;
 }
 
 @media (max-width: 1180px) {

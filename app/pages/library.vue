@@ -7,20 +7,14 @@ import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
 
-useHead({ title: 'Library · Jar Note' });
+useHead({ title: t('library.pageTitle') });
 
 const account = useAccountStore();
 const notes = useNotesStore();
 const shelves = useShelvesStore();
 const route = useRoute();
 
-const { query, place, filters, sort, sortBy, terms, found, shown, filtered } = useNoteRows();
-const IDLE = [
-  { value: 0, label: 'Used whenever' },
-  { value: 3, label: 'Unused for 3 months' },
-  { value: 6, label: 'Unused for 6 months' },
-  { value: 12, label: 'Unused for a year' },
-];
+const { query, place, filters, idleChoices, sort, sortBy, terms, found, shown, filtered } = useNoteRows();
 
 // The bench
 
@@ -72,8 +66,9 @@ const takingOut = shallowRef<{ ids: string[] | null; what: string } | null>(null
 function takeOut() {
   const shelf = shelves.byId.get(place.value);
   if (ids.value.length) takingOut.value = { ids: ids.value, what: several(ids.value) };
-  else if (shelf) takingOut.value = { ids: shown.value.map(({ id }) => id), what: `the shelf “${shelf.name}”` };
-  else takingOut.value = { ids: null, what: 'everything' };
+  else if (shelf)
+    takingOut.value = { ids: shown.value.map(({ id }) => id), what: t('library.theShelf', { name: shelf.name }) };
+  else takingOut.value = { ids: null, what: t('library.everything') };
 }
 
 const work = useNoteImport(() => notes.load(true));
@@ -153,7 +148,7 @@ watch(
 
 <template>
   <div class="library" :class="{ bench: onBench }">
-    <h1 class="visually-hidden">Library</h1>
+    <h1 class="visually-hidden">{{ t('common.library') }}</h1>
     <ShelfTree
       v-if="!onBench"
       :place="place"
@@ -163,35 +158,37 @@ watch(
       @removed="shelfRemoved"
       @problem="(message) => (problem = message)"
     />
-    <section class="list" aria-label="Notes" data-part="notes" data-home="1">
+    <section class="list" :aria-label="t('common.notes')" data-part="notes" data-home="1">
       <header class="head">
         <el-input
           v-model="query"
-          placeholder="Find a note by any word"
-          aria-label="Find a note"
+          :placeholder="t('common.findNoteHint')"
+          :aria-label="t('common.findNote')"
           clearable
           class="search"
         >
           <template #prefix><Search :size="14" aria-hidden="true" /></template>
         </el-input>
         <template v-if="!onBench">
-          <label class="filter"><input v-model="filters.blanks" type="checkbox" /> With blanks</label>
-          <label class="filter"><input v-model="filters.files" type="checkbox" /> With attachments</label>
-          <el-select v-model="filters.idle" size="small" aria-label="Unused for long" class="idle">
-            <el-option v-for="one in IDLE" :key="one.value" v-bind="one" />
+          <label class="filter"><input v-model="filters.blanks" type="checkbox" /> {{ t('library.withBlanks') }}</label>
+          <label class="filter"
+            ><input v-model="filters.files" type="checkbox" /> {{ t('library.withAttachments') }}</label
+          >
+          <el-select v-model="filters.idle" size="small" :aria-label="t('library.unusedForLong')" class="idle">
+            <el-option v-for="one in idleChoices" :key="one.value" v-bind="one" />
           </el-select>
         </template>
         <span class="acts">
           <template v-if="!onBench">
             <button type="button" class="text-button" @click="fileInput?.click()">
-              <FolderInput :size="14" aria-hidden="true" />Bring in
+              <FolderInput :size="14" aria-hidden="true" />{{ t('library.bringIn') }}
             </button>
             <button type="button" class="text-button" :disabled="!notes.rows.length" @click="takeOut">
-              <Download :size="14" aria-hidden="true" />Take out
+              <Download :size="14" aria-hidden="true" />{{ t('common.takeOut') }}
             </button>
           </template>
           <button type="button" class="text-button" @click="choose('new')">
-            <Plus :size="14" aria-hidden="true" />New note
+            <Plus :size="14" aria-hidden="true" />{{ t('library.newNote') }}
           </button>
         </span>
         <input
@@ -200,44 +197,43 @@ watch(
           multiple
           class="visually-hidden"
           tabindex="-1"
-          aria-label="Files with notes"
+          :aria-label="t('library.filesWithNotes')"
           accept=".json,.eml,.csv,.tsv,.md,.markdown,.html,.htm,.txt"
           @change="(event) => bring((event.target as HTMLInputElement).files)"
         />
       </header>
-      <p v-if="done" class="done" role="status">
-        {{ done.text }} <button v-if="done.undo" type="button" class="text-button" @click="undo">Undo</button
-        ><button type="button" class="text-button small" @click="close">Close</button>
-      </p>
+      <DoneBar :done="done" class="said" @undo="undo" @close="close" />
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
       <p v-for="one in onBench ? [] : unkept" :key="one.place" class="notice" role="status">
-        “{{ one.content.name || 'Wording without a name' }}” was brought in and is not kept yet.
-        <button type="button" class="text-button" @click="goOnWith(one)">Go on with it</button>
-        <button type="button" class="text-button" @click="dropUnkept(one)">Drop it</button>
+        {{ t('library.broughtInUnkept', { name: one.content.name || t('library.wordingWithoutName') }) }}
+        <button type="button" class="text-button" @click="goOnWith(one)">{{ t('library.goOnWithIt') }}</button>
+        <button type="button" class="text-button" @click="dropUnkept(one)">{{ t('library.dropIt') }}</button>
       </p>
       <p v-if="unfinished && step === 'idle'" class="notice" role="status">
-        An import was not finished: {{ unfinished.waiting }} are still waiting.
-        <button type="button" class="text-button" @click="takeUnfinished">Go on with it</button>
+        {{ t('library.importUnfinished', { count: unfinished.waiting }) }}
+        <button type="button" class="text-button" @click="takeUnfinished">{{ t('library.goOnWithIt') }}</button>
       </p>
       <p v-if="notes.state === 'failed'" class="notice bad" role="alert">
-        {{ notes.problem }} <button type="button" class="text-button" @click="notes.load(true)">Try again</button>
+        {{ notes.problem }}
+        <button type="button" class="text-button" @click="notes.load(true)">{{ t('common.tryAgain') }}</button>
       </p>
       <TakeOut v-if="takingOut && !onBench" v-bind="takingOut" @close="takingOut = null" />
       <ImportPreview v-if="step !== 'idle' && !onBench" :work="work" @close="leaveImport" @undo="undoImport" />
       <template v-else>
         <p v-if="work.problem.value" class="notice bad" role="alert">{{ work.problem.value }}</p>
-        <p v-if="notes.state !== 'failed' && !notes.complete" class="soft state">Fetching your notes …</p>
+        <p v-if="notes.state !== 'failed' && !notes.complete" class="soft state">{{ t('common.fetchingNotes') }}</p>
         <BinList v-else-if="place === 'bin' && !onBench" />
         <div v-else-if="notes.complete && !notes.rows.length" class="state">
-          <p class="lead">Your library is empty.</p>
+          <p class="lead">{{ t('library.yourLibraryIsEmpty') }}</p>
           <p class="soft">
-            Write the wording you use most as a note, keep it from a message on the Desk, or drop files here: a bundle,
-            messages, a table, Markdown, pages or text.
+            {{ t('library.emptyLibraryAbout') }}
           </p>
           <div v-if="!starter" class="starter">
-            <p>A starter set of twelve general notes is at hand: first answers, appointments, money, afterwards.</p>
-            <button type="button" class="text-button" @click="work.readStarter">Look at the starter set</button>
-            <button type="button" class="text-button" @click="starter = true">No, thank you</button>
+            <p>{{ t('library.starterAbout') }}</p>
+            <button type="button" class="text-button" @click="work.readStarter">
+              {{ t('library.lookAtStarter') }}
+            </button>
+            <button type="button" class="text-button" @click="starter = true">{{ t('library.noThankYou') }}</button>
           </div>
         </div>
         <template v-else-if="notes.complete">
@@ -267,13 +263,15 @@ watch(
           <p v-if="!shown.length" class="soft none">
             {{
               filtered
-                ? 'No note here answers to this.'
+                ? t('library.noMatch')
                 : place === 'pinned'
-                  ? 'Nothing is pinned yet.'
-                  : 'Nothing stands here yet. Drag notes onto the shelf, or choose them and move them.'
+                  ? t('library.nothingIsPinnedYet')
+                  : t('library.nothingHereYet')
             }}
           </p>
-          <p v-else-if="filtered" class="small soft" role="status">{{ shown.length }} of {{ notes.rows.length }}</p>
+          <p v-else-if="filtered" class="small soft" role="status">
+            {{ t('library.shownOf', { shown: shown.length, all: notes.rows.length }) }}
+          </p>
         </template>
       </template>
     </section>
@@ -289,8 +287,8 @@ watch(
       @remove="remove([note!.id])"
       @close="choose('')"
     />
-    <p v-else-if="onBench" class="soft state">Fetching the note …</p>
-    <div v-if="dropping" class="drop">Drop the files to look at the notes in them</div>
+    <p v-else-if="onBench" class="soft state">{{ t('library.fetchingNote') }}</p>
+    <DropHint v-if="dropping">{{ t('library.dropToLook') }}</DropHint>
   </div>
 </template>
 
@@ -363,13 +361,7 @@ watch(
   gap: var(--s3);
 }
 
-.done {
-  margin-bottom: var(--s2);
-  padding: var(--s1) var(--s3);
-  background: var(--green-wash);
-  border-radius: var(--radius);
-}
-
+.said,
 .notice {
   margin-bottom: var(--s2);
 }
@@ -400,19 +392,5 @@ watch(
 
 .on-bench {
   padding: var(--s2) var(--s4) 0;
-}
-
-.drop {
-  position: fixed;
-  inset: 0;
-  z-index: 200;
-  display: grid;
-  place-items: center;
-  pointer-events: none;
-  font: 600 22px var(--serif);
-  color: var(--green);
-  background: color-mix(in srgb, var(--ground) 85%, transparent);
-  outline: 3px dashed var(--green);
-  outline-offset: -12px;
 }
 </style>

@@ -35,25 +35,27 @@ onMounted(() => store.load().catch((error) => (problem.value = messageOf(error))
 
 <template>
   <div class="entry">
-    <h1 class="name">Jar Note</h1>
-    <p class="what">Your wording, kept and filled, beside the letters you answer.</p>
+    <h1 class="name">{{ t('common.jarNote') }}</h1>
+    <p class="what">{{ t('account.motto') }}</p>
     <el-form label-position="top" @submit.prevent="enter">
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-      <el-form-item label="E-mail address" :error="fields.address" for="address">
+      <el-form-item :label="t('account.address')" :error="fields.address" for="address">
         <el-input id="address" v-model="values.address" type="email" autocomplete="username" autofocus />
       </el-form-item>
-      <el-form-item label="Password" :error="fields.password" for="password">
+      <el-form-item :label="t('account.password')" :error="fields.password" for="password">
         <el-input id="password" v-model="values.password" type="password" autocomplete="current-password" />
       </el-form-item>
-      <el-button type="primary" native-type="submit" :loading="busy" class="wide">Sign in</el-button>
+      <el-button type="primary" native-type="submit" :loading="busy" class="wide">{{ t('account.signIn') }}</el-button>
     </el-form>
-    <p class="other">No account yet? <NuxtLink :to="{ path: '/sign-up', query: $route.query }">Make one</NuxtLink></p>
+    <p class="other">
+      {{ t('account.noAccountYet') }}
+      <NuxtLink :to="{ path: '/sign-up', query: $route.query }">{{ t('common.makeOne') }}</NuxtLink>
+    </p>
     <div v-if="store.demoOffered" class="demo">
       <p>
-        Only looking? The demo is the desk of a piano technician, with her letters and notes. Nothing leaves this
-        machine.
+        {{ t('account.aboutDemo') }}
       </p>
-      <el-button class="wide" @click="demo">Sit down at Wren’s desk</el-button>
+      <el-button class="wide" @click="demo">{{ t('account.openDemo') }}</el-button>
     </div>
   </div>
 </template>

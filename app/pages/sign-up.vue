@@ -17,22 +17,26 @@ async function enter() {
 
 <template>
   <div class="entry">
-    <h1 class="name">Jar Note</h1>
-    <p class="what">An account of your own, on this installation.</p>
+    <h1 class="name">{{ t('common.jarNote') }}</h1>
+    <p class="what">{{ t('account.aboutAccount') }}</p>
     <el-form label-position="top" @submit.prevent="enter">
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-      <el-form-item label="Your name, as clients know you" :error="fields.name" for="name">
+      <el-form-item :label="t('common.yourName')" :error="fields.name" for="name">
         <el-input id="name" v-model="values.name" autocomplete="name" autofocus />
       </el-form-item>
-      <el-form-item label="E-mail address" :error="fields.address" for="address">
+      <el-form-item :label="t('account.address')" :error="fields.address" for="address">
         <el-input id="address" v-model="values.address" type="email" autocomplete="username" />
       </el-form-item>
-      <el-form-item label="Password (10 characters or more)" :error="fields.password" for="password">
+      <el-form-item :label="t('account.newPassword')" :error="fields.password" for="password">
         <el-input id="password" v-model="values.password" type="password" autocomplete="new-password" />
       </el-form-item>
-      <el-button type="primary" native-type="submit" :loading="busy" class="wide">Make the account</el-button>
+      <el-button type="primary" native-type="submit" :loading="busy" class="wide">{{
+        t('account.makeAccount')
+      }}</el-button>
     </el-form>
-    <p class="other">Already have one? <NuxtLink to="/sign-in">Sign in</NuxtLink></p>
+    <p class="other">
+      {{ t('account.alreadyHaveOne') }} <NuxtLink to="/sign-in">{{ t('account.signIn') }}</NuxtLink>
+    </p>
   </div>
 </template>
 

@@ -1,7 +1,8 @@
+import type { Phrase } from '#core/text/phrase';
 import { defineStore } from 'pinia';
 import type { NoteInput } from '#shared/schemas/note';
-import type { Origin } from '../../core/blank/candidates';
-import type { DocJson } from '../../core/note/schema';
+import type { Origin } from '#core/blank/find/candidate';
+import type { DocJson } from '#core/note/schema';
 
 /** Wording brought to the bench: what the note is to say, and who it was written to. */
 export interface Brought {
@@ -16,7 +17,7 @@ export interface Brought {
 export interface LeftOutParts {
   signature: DocJson | null;
   quoted: DocJson | null;
-  remarks: string[];
+  remarks: Phrase[];
 }
 
 /** Carries wording from where it is to the bench, once. */

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import type { LookupRow, LookupUse, StoredLookup } from '#shared/types/wire';
 import type { LookupInput } from '#shared/schemas/lookup';
-import type { Lookup } from '../../core/lookup/lookup';
+import type { Lookup } from '#core/lookup/lookup';
 
 /** The ids of the lookups that documents or blanks name. */
 function lookupsIn(sources: unknown[]): Set<string> {

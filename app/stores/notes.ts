@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia';
 import type { BinRow, Note, NoteRow } from '#shared/types/wire';
 import type { NoteInput, NoteUse } from '#shared/schemas/note';
-import type { NearHit } from '../../core/near';
-import type { Hit, SearchNote } from '../../core/search';
-import type { Occasion } from '../../core/search/habit';
+import type { NearHit } from '#core/near';
+import type { Hit, SearchNote } from '#core/search';
+import type { Occasion } from '#core/search/habit';
 import type { SearchRequest, SearchResponse } from '../workers/search.worker';
 import { useShelvesStore } from './shelves';
 

@@ -7,7 +7,7 @@ export class ApiError extends Error {
     message: string,
     /** HTTP status; 0 when there was no answer at all. */
     readonly status: number,
-    readonly data: ErrorData,
+    readonly data: Omit<ErrorData, 'words'>,
   ) {
     super(message);
   }
@@ -29,12 +29,12 @@ export async function api<T>(path: string, options: Options = {}): Promise<T> {
     const ask = $fetch as unknown as (path: string, options: object) => Promise<unknown>;
     return (await ask(`/api${path}`, options)) as T;
   } catch (cause) {
-    const error = cause as { status?: number; data?: { message?: string; data?: ErrorData } };
+    const error = cause as { status?: number; data?: { data?: ErrorData } };
     if (!error.status) {
-      throw new ApiError('The server does not answer. What you wrote is kept in this browser.', 0, { code: 'offline' });
+      throw new ApiError(t('app.offline'), 0, { code: 'offline' });
     }
     throw new ApiError(
-      error.data?.message ?? 'Something went wrong.',
+      error.data?.data?.words ? say(error.data.data.words) : t('app.somethingWentWrong'),
       error.status,
       error.data?.data ?? { code: 'unknown' },
     );
@@ -43,7 +43,5 @@ export async function api<T>(path: string, options: Options = {}): Promise<T> {
 
 /** The message of any error, for the user. */
 export function messageOf(error: unknown): string {
-  return error instanceof ApiError
-    ? error.message
-    : 'Something went wrong in this window. Reload it; what you wrote is kept.';
+  return error instanceof ApiError ? error.message : t('app.brokenWindow');
 }

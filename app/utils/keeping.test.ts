@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import type { Draft } from '#shared/types/wire';
-import { docFromText, parseDoc, type DocJson } from '../../core/note/schema';
-import { toText } from '../../core/note/text';
+import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { keepingOfDraft, noteOf, originOf } from './keeping';
 
 const read = (body: DocJson) => toText(parseDoc(body));
 const box = (name: string, address: string) => ({ name, address });
 
 const draft = (part: Partial<Draft>): Draft => ({
-  ...{ id: 'd', version: 1, updatedAt: 0, mode: 'reply', originalId: null, state: 'open', problem: '' },
+  ...{ id: 'd', version: 1, updatedAt: 0, mode: 'reply', originalId: null, state: 'open', problem: null },
   ...{ subjectText: '', preview: '', quote: true, fills: {}, attachments: [], bcc: [] },
   to: [box('Ada Marsh', 'ada@x.example')],
   cc: [box('Office', 'office@x.example')],

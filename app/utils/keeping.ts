@@ -1,15 +1,16 @@
 import type { Draft, Keeping } from '#shared/types/wire';
 import { emptyNote, type NoteInput } from '#shared/schemas/note';
 import type { Node } from '@tiptap/pm/model';
-import type { Origin } from '../../core/blank/candidates';
-import { bareSubject, proposedName } from '../../core/library/name';
-import type { Mailbox } from '../../core/message/address';
-import { partsOfDoc } from '../../core/message/own';
-import { docOf } from '../../core/note/read';
-import { docFromText, parseDoc, type DocJson } from '../../core/note/schema';
-import { toLine, toText } from '../../core/note/text';
-import { splitName } from '../../core/person/name';
-import { unfilled } from '../../core/wording/improve';
+import type { Origin } from '#core/blank/find/candidate';
+import { proposedName } from '#core/library/name';
+import { bareSubject } from '#core/message/subject';
+import type { Mailbox } from '#core/message/address';
+import { partsOfDoc } from '#core/message/own';
+import { docOf } from '#core/reading/block';
+import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
+import { toLine, toText } from '#core/note/text';
+import { splitName } from '#core/person/name';
+import { unfilled } from '#core/wording/improve';
 import type { Person } from '#shared/types/wire';
 
 /** What a draft, or a selected part of it, gives for a note: its values turned back into their blanks. */

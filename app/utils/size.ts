@@ -1,1 +1,1 @@
-export { fileSize } from '../../core/number/size';
+export { fileSize } from '#core/number/size';

@@ -5,11 +5,10 @@ const DAY = 24 * HOUR;
 /** How long ago, in the largest unit that fits: "3 days", "5 hours", "just now". */
 export function waited(since: number, now: number): string {
   const gone = Math.max(0, now - since);
-  const say = (count: number, unit: string) => `${count} ${unit}${count === 1 ? '' : 's'}`;
-  if (gone >= DAY) return say(Math.floor(gone / DAY), 'day');
-  if (gone >= HOUR) return say(Math.floor(gone / HOUR), 'hour');
-  if (gone >= MINUTE) return say(Math.floor(gone / MINUTE), 'minute');
-  return 'just now';
+  if (gone >= DAY) return t('app.waitedDays', { count: Math.floor(gone / DAY) });
+  if (gone >= HOUR) return t('app.waitedHours', { count: Math.floor(gone / HOUR) });
+  if (gone >= MINUTE) return t('app.waitedMinutes', { count: Math.floor(gone / MINUTE) });
+  return t('app.justNow');
 }
 
 /** A moment as a date, with the time of day when asked for, in the account's locale and zone. */

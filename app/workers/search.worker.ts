@@ -1,6 +1,6 @@
-import { NearIndex, type NearHit } from '../../core/near';
-import { NoteIndex, type Hit, type SearchNote } from '../../core/search';
-import type { Occasion } from '../../core/search/habit';
+import { NearIndex, type NearHit } from '#core/near';
+import { NoteIndex, type Hit, type SearchNote } from '#core/search';
+import type { Occasion } from '#core/search/habit';
 
 /** What the worker is asked. Answers carry the number of the question. */
 export type SearchRequest =

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync } from 'node:fs';
+import { existsSync, statSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { command, isAlive, needSpace } from './process.mjs';
@@ -25,10 +25,12 @@ async function addTo(hash, path) {
 
 /**
  * tsconfig.json is made of what Nuxt writes into .nuxt/, and the build reads it too. The build itself has its folder
- * elsewhere, so a fresh checkout needs this once.
+ * elsewhere, so a fresh checkout needs this once, and again when what is said of it in nuxt.config.ts changed.
  */
 async function ensureTypes(root) {
-  if (existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) return;
+  const made = join(root, '.nuxt', 'tsconfig.app.json');
+  const changed = (path) => statSync(path).mtimeMs;
+  if (existsSync(made) && changed(made) >= changed(join(root, 'nuxt.config.ts'))) return;
   await command(join(root, 'node_modules', '.bin', 'nuxt'), ['prepare'], {
     cwd: root,
     env: { NUXT_TELEMETRY_DISABLED: '1' },

@@ -1,9 +1,9 @@
 import type { Node } from '@tiptap/pm/model';
-import { preparedLine } from '../note/escape';
+import { blankNodes } from '../note/blankNodes';
 import { parseDoc, type DocJson } from '../note/schema';
-import { blankKey } from './key';
-import type { BlankDef } from './kind';
-import { kindOf, optionsOf } from './registry';
+import { blankKey } from './kinds/key';
+import type { BlankDef } from './kinds/kind';
+import { kindOf, optionsOf } from './kinds/registry';
 
 /** A blank where it stands. One inside a wording of another stands where that one does. */
 export interface StandingBlank extends BlankDef {
@@ -31,7 +31,9 @@ export function wordingDoc(wording: DocJson): Node | null {
 /** The wordings of a blank; none where its options are not what they should be, which the check of the note says. */
 function wordingsOf(blank: Pick<BlankDef, 'kind' | 'options'>): DocJson[] {
   try {
-    return kindOf(blank.kind).wordings?.(optionsOf(blank)) ?? [];
+    const found: DocJson[] = [];
+    kindOf(blank.kind).mapWordings?.(optionsOf(blank), (wording) => (found.push(wording), wording));
+    return found;
   } catch {
     return [];
   }
@@ -58,10 +60,7 @@ function findBlanks(doc: Node): StandingBlank[] {
       });
     }
   };
-  doc.descendants((node, pos) => {
-    if (node.type.name === 'blank') take(node, pos, false, 0);
-    return !node.isTextblock || preparedLine(node) === undefined;
-  });
+  for (const { node, pos } of blankNodes(doc)) take(node, pos, false, 0);
   return found;
 }
 

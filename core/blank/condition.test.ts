@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { docFromText } from '../note/schema';
 import { holds, type Condition } from './condition';
 import { Evaluation } from './evaluate';
-import type { Answers, FillContext } from './kind';
+import type { Answers, FillContext } from './kinds/kind';
 
 const context: FillContext = {
   person: null,

@@ -1,11 +1,13 @@
 import { isDay } from '../calendar/day';
-import { typedDay } from '../calendar/typed';
-import { typedNumber } from '../number/typed';
-import { blankKey } from './key';
-import { isValue } from './kind';
+import { parseDay } from '../calendar/parse';
+import { parseNumber } from '../number/parse';
+import { blankKey } from './kinds/key';
+import { isValue } from './kinds/kind';
 import type { Evaluation } from './evaluate';
 
+/** What a condition may ask of a blank's value. */
 export const TESTS = ['is', 'is not', 'before', 'after', 'less than', 'more than', 'empty', 'not empty'] as const;
+/** One of {@link TESTS}. */
 export type Test = (typeof TESTS)[number];
 
 /** When a passage is on: what another blank came to. */
@@ -17,6 +19,7 @@ export interface Condition {
   value: string;
 }
 
+/** Whether a test compares with something, and does not only ask whether there is a value. */
 export const needsValue = (test: Test): boolean => test !== 'empty' && test !== 'not empty';
 
 /** Whether a condition holds; null while the blank waits for its answer or cannot be compared. */
@@ -37,19 +40,19 @@ export function holds({ blank, test, value }: Condition, evaluation: Evaluation)
       datum?.type === 'choice'
         ? datum.labels.some((label) => blankKey(label) === blankKey(value))
         : datum?.type === 'date'
-          ? datum.day === typedDay(value, today, locale, daysOff)
+          ? datum.day === parseDay(value, today, locale, daysOff)
           : datum?.type === 'number' || datum?.type === 'money'
-            ? datum.number === typedNumber(value, locale)
+            ? datum.number === parseNumber(value, locale)
             : blankKey(text) === blankKey(value);
     return same === (test === 'is');
   }
   if (test === 'before' || test === 'after') {
-    const day = isDay(value) ? value : typedDay(value, today, locale, daysOff);
+    const day = isDay(value) ? value : parseDay(value, today, locale, daysOff);
     if (datum?.type !== 'date' || !day) return null;
     return test === 'before' ? datum.day < day : datum.day > day;
   }
-  const limit = typedNumber(value, locale);
-  const number = datum?.type === 'number' || datum?.type === 'money' ? datum.number : typedNumber(text, locale);
+  const limit = parseNumber(value, locale);
+  const number = datum?.type === 'number' || datum?.type === 'money' ? datum.number : parseNumber(text, locale);
   if (Number.isNaN(limit) || Number.isNaN(number)) return null;
   return test === 'less than' ? number < limit : number > limit;
 }

@@ -1,8 +1,8 @@
 import { Fragment, type Mark, type Node } from '@tiptap/pm/model';
 import { schema, type DocJson } from '../note/schema';
 import type { Evaluation } from './evaluate';
-import { isValue, type BlankDef } from './kind';
-import { kindOf, optionsOf } from './registry';
+import { isValue, type BlankDef } from './kinds/kind';
+import { kindOf, optionsOf } from './kinds/registry';
 
 /** Stands for a blank inside a wording, where wordings are compared. */
 export const INSIDE = '\uFFFC';
@@ -22,6 +22,7 @@ export function skeleton(content: DocJson[]): string {
     .join('');
 }
 
+/** Whether a blank becomes blocks of its own, a table or a list, with its options as they are. */
 export const isBlockBlank = (blank: BlankDef): boolean => kindOf(blank.kind).isBlock?.(optionsOf(blank)) ?? false;
 
 function openBlank(

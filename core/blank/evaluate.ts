@@ -1,5 +1,5 @@
 import { dayAt } from '../calendar/day';
-import { blankKey } from './key';
+import { blankKey } from './kinds/key';
 import {
   answerTo,
   type Answers,
@@ -8,8 +8,9 @@ import {
   type FillContext,
   type Outcome,
   type Scope,
-} from './kind';
-import { kindOf, optionsOf } from './registry';
+} from './kinds/kind';
+import { kindOf, optionsOf } from './kinds/registry';
+import { phrase } from '../text/phrase';
 
 const days = new Map<string, string>();
 
@@ -48,7 +49,6 @@ export class Evaluation {
       today: todayIn(context),
       outcome: (label) => this.outcome(label),
       blank: (label) => this.blank(label),
-      entry: null,
     };
   }
 
@@ -71,7 +71,7 @@ export class Evaluation {
     if (known !== undefined) return known;
     const blank = this.#defs.get(key) ?? fallback;
     if (!blank) return null;
-    if (this.#busy.has(key)) return { problem: `"${blank.label}" is reckoned from itself.` };
+    if (this.#busy.has(key)) return { problem: phrase('unread.fromItself', { label: blank.label }) };
     this.#busy.add(key);
     let outcome: Outcome;
     try {
@@ -80,7 +80,7 @@ export class Evaluation {
       const answer = answerTo(this.answers, key);
       outcome = answer === undefined ? kind.known(options, this.#scope) : kind.answered(answer, options, this.#scope);
     } catch {
-      outcome = { problem: `"${blank.label}" could not be worked out from what it was given.` };
+      outcome = { problem: phrase('unread.failed', { label: blank.label }) };
     }
     this.#busy.delete(key);
     this.#outcomes.set(key, outcome);

@@ -5,7 +5,7 @@ import { parseDoc, type DocJson } from '../note/schema';
 import { toHtml } from '../note/html';
 import { toText } from '../note/text';
 import { fill, type Answers } from './fill';
-import type { FillContext } from './kind';
+import type { FillContext } from './kinds/kind';
 import { updated } from './letter';
 import { openPlaces, placesIn } from './places';
 import { questionsIn } from './questions';

@@ -1,10 +1,10 @@
 import { Fragment, type Node } from '@tiptap/pm/model';
-import { preparedLine } from '../note/escape';
+import { eachRunOrBlock } from '../note/plainRun';
 import { schema } from '../note/schema';
 import { definitions } from './blanks';
 import { blockContent, inlineContent, isBlockBlank } from './content';
 import { Evaluation } from './evaluate';
-import type { Answers, BlankDef, FillContext } from './kind';
+import type { Answers, BlankDef, FillContext } from './kinds/kind';
 import { attrsOf, isOn, leaveOut, type PassageAttrs, type Switched } from './passage';
 
 /** What a draft keeps of one insertion: the note's blanks, what was answered, and the passages switched by hand. */
@@ -21,6 +21,7 @@ export interface Fill {
 /** The insertions of a draft by their names. */
 export type Fills = Record<string, Fill>;
 
+/** A note filled for one insertion: its two documents, and what the draft keeps of it. */
 export interface Filled {
   subject: Node;
   body: Node;
@@ -29,7 +30,6 @@ export interface Filled {
 
 /** Whether a line has nothing to fill: no blank, and nothing that can be left out. */
 function isPlain(line: Node): boolean {
-  if (preparedLine(line) !== undefined) return true;
   return line.content.content.every(
     ({ type, marks }) => type.name !== 'blank' && !marks.some((mark) => mark.type.name === 'stretch'),
   );
@@ -52,20 +52,21 @@ class Filler {
   blocks(parent: Node): Node {
     const out: Node[] = [];
     let changed = false;
-    for (const child of parent.content.content) {
+    const block = (child: Node) => {
       if (child.isLeaf || (child.isTextblock && isPlain(child))) {
         out.push(child);
-        continue;
+        return;
       }
       if (child.type.name === 'passage') out.push(this.#passage(child));
       else if (child.isTextblock) out.push(...this.#line(child));
       else {
         const filled = this.blocks(child);
         out.push(filled);
-        if (filled === child) continue;
+        if (filled === child) return;
       }
       changed = true;
-    }
+    };
+    eachRunOrBlock(parent, (run) => out.push(...run.lines), block);
     return changed ? parent.copy(Fragment.fromArray(out)) : parent;
   }
 

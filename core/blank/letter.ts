@@ -4,7 +4,7 @@ import { leftOutContent } from '../note/schema';
 import { blockContent, inlineContent, skeleton } from './content';
 import { Evaluation } from './evaluate';
 import type { Fill, Fills } from './fill';
-import { isValue, type FillContext } from './kind';
+import { isValue, type FillContext } from './kinds/kind';
 import { isOn, leaveOut, passagesIn, putBack } from './passage';
 import { placesIn, type Place } from './places';
 

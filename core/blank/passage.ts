@@ -23,6 +23,7 @@ export function isOn({ on, when, place }: PassageAttrs, evaluation: Evaluation, 
   return (when ? holds(when, evaluation) : null) ?? on;
 }
 
+/** What a passage's node or mark says of it, without what else the editor keeps there. */
 export function attrsOf({ attrs }: { attrs: Record<string, unknown> }): PassageAttrs {
   const { label, on, when, insertion, place } = attrs as unknown as PassageAttrs;
   return { label, on, when, insertion, place };

@@ -1,6 +1,6 @@
 import type { Mark, Node } from '@tiptap/pm/model';
 import { digest, INSIDE } from './content';
-import type { BlankDef } from './kind';
+import type { BlankDef } from './kinds/kind';
 
 /** One place in a draft that came from a blank. */
 export interface Place {
@@ -139,8 +139,19 @@ function rowsPlaces(node: Node, pos: number): Place[] {
   return [{ ...base, state, text: '', skeleton: '', value: value!, blank }, ...inside];
 }
 
-/** The places of blanks in a draft, in reading order. A blank that came from no insertion counts as open too. */
-export function placesIn(doc: Node): Place[] {
+const known = new WeakMap<Node, readonly Place[]>();
+
+/**
+ * The places of blanks in a draft, in reading order. A blank that came from no insertion counts as open too. Read once for
+ * each state of the document.
+ */
+export function placesIn(doc: Node): readonly Place[] {
+  let places = known.get(doc);
+  if (!places) known.set(doc, (places = readPlaces(doc)));
+  return places;
+}
+
+function readPlaces(doc: Node): Place[] {
   const places: Place[] = [];
   const open: Place[] = [];
   doc.descendants((node, pos) => {

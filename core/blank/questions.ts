@@ -1,12 +1,13 @@
 import type { Node } from '@tiptap/pm/model';
-import { blankKey } from './key';
+import { blankKey } from './kinds/key';
 import { evaluate } from './letter';
 import { Evaluation } from './evaluate';
 import type { Fills } from './fill';
-import { answerTo, isValue, type Control, type FillContext } from './kind';
+import { answerTo, isValue, type Control, type FillContext } from './kinds/kind';
 import { passagesIn } from './passage';
-import { kindOf, optionsOf } from './registry';
+import { kindOf, optionsOf } from './kinds/registry';
 import { placesIn } from './places';
+import type { Phrase } from '../text/phrase';
 
 /** A blank of a draft as the fill list shows it: once for each insertion, however many places it stands in. */
 export interface BlankQuestion {
@@ -23,9 +24,9 @@ export interface BlankQuestion {
   /** How many places it stands in. */
   places: number;
   /** Why an answer cannot be taken, or why nothing is known; empty otherwise. */
-  problem: string;
+  problem: Phrase | null;
   /** How a reckoned value came about. */
-  working: string;
+  working: Phrase | null;
   /** Whether it will fill itself once another question of the list is answered. */
   waits: boolean;
 }
@@ -39,6 +40,7 @@ export interface PassageQuestion {
   on: boolean;
 }
 
+/** One entry of the fill list. */
 export type DraftQuestion = BlankQuestion | PassageQuestion;
 
 /** Whether two values of a question say the same; a lookup is the same only as the same object, since it may be large. */
@@ -86,7 +88,7 @@ function workedOut(parts: Node[], context: FillContext, fills: Fills): DraftQues
       const { insertion } = place;
       let evaluation = evaluations.get(insertion);
       let blank = evaluation?.blank(place.label) ?? place.blank;
-      if (!blank || blank.kind === 'caret') continue;
+      if (!blank || kindOf(blank.kind).isPlace) continue;
       evaluation ??= new Evaluation([blank], context, {});
       let { label } = blank;
       let state = place.state;
@@ -115,8 +117,8 @@ function workedOut(parts: Node[], context: FillContext, fills: Fills): DraftQues
           text: place.form === 'rows' && isValue(outcome) ? outcome.text : place.text,
           state: state === 'filled' ? (isAnswered ? 'answered' : 'known') : state,
           places: 1,
-          problem: outcome && !isValue(outcome) ? outcome.problem : '',
-          working: (isValue(outcome) && outcome.working) || '',
+          problem: outcome && !isValue(outcome) ? outcome.problem : null,
+          working: (isValue(outcome) && outcome.working) || null,
           waits: false,
         };
         questions.set(id, question);

@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { dayAt, dayOf, daysBetween, isDay, later, weekdayOf } from './day';
 import { formatDay, formatTime, isPattern, partOfDay } from './format';
 import { daysInText } from './inText';
-import { typedTime } from './time';
-import { typedDay } from './typed';
+import { parseTime } from './time';
+import { parseDay } from './parse';
 
 const OFF = { weekdays: [6, 7], days: [] };
 const LOCALES = [
@@ -140,7 +140,7 @@ describe('writing days', () => {
 
 describe('days as they are typed', () => {
   const today = '2026-11-24'; // a Tuesday
-  const read = (typed: string, locale = 'en-GB') => typedDay(typed, today, locale, OFF);
+  const read = (typed: string, locale = 'en-GB') => parseDay(typed, today, locale, OFF);
   it.each([
     ['today', '2026-11-24'],
     ['Tomorrow', '2026-11-25'],
@@ -206,11 +206,11 @@ describe('days as they are typed', () => {
 
   it.each(LOCALES)('reads back what it writes in %s', (locale) => {
     for (const day of DAYS) {
-      expect(typedDay(formatDay(day, { style: 'full', weekday: true, pattern: '' }, locale), today, locale, OFF)).toBe(
+      expect(parseDay(formatDay(day, { style: 'full', weekday: true, pattern: '' }, locale), today, locale, OFF)).toBe(
         day,
       );
       expect(
-        typedDay(formatDay(day, { style: 'short', weekday: false, pattern: '' }, locale), today, locale, OFF),
+        parseDay(formatDay(day, { style: 'short', weekday: false, pattern: '' }, locale), today, locale, OFF),
       ).toBe(day);
     }
   });
@@ -238,7 +238,7 @@ it.each([
   ['13 pm', ''],
   ['lunch', ''],
   ['half to nine', ''],
-])('the time %j is %j', (typed, time) => expect(typedTime(typed)).toBe(time));
+])('the time %j is %j', (typed, time) => expect(parseTime(typed)).toBe(time));
 
 it('finds days in running text, dates before weekdays', () => {
   const text = 'Could you come on Thursday, or on 8 December 2026? Not in May. Sunday concerts are 3/4 full.';

@@ -4,7 +4,9 @@ import { addDays, addMonths, differenceInCalendarDays, isValid } from 'date-fns'
 /** A calendar day without time or zone, as ISO 8601 writes it: `2026-11-24`. */
 export type Day = string;
 
+/** What days are counted in. */
 export const UNITS = ['day', 'week', 'month', 'working day'] as const;
+/** One of {@link UNITS}. */
 export type Unit = (typeof UNITS)[number];
 
 /** The days nobody works. Weekdays are ISO 8601's: Monday is 1, Sunday 7. */
@@ -15,6 +17,7 @@ export interface DaysOff {
 
 const pad = (value: number, length: number) => String(value).padStart(length, '0');
 
+/** A day as a date of the library reckoned with, at midnight UTC, so that no time zone moves it. */
 export function toUtc(day: Day): UTCDate {
   const [year, month, date] = day.split('-').map(Number);
   return new UTCDate(year!, month! - 1, date!);
@@ -54,6 +57,7 @@ export function dayAt(moment: number, timeZone: string): Day {
 /** Monday 1 to Sunday 7 (ISO 8601). */
 export const weekdayOf = (day: Day): number => toUtc(day).getUTCDay() || 7;
 
+/** Whether nobody works on a day. */
 export const isOff = (day: Day, off: DaysOff): boolean =>
   off.weekdays.includes(weekdayOf(day)) || off.days.includes(day);
 

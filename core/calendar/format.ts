@@ -1,6 +1,8 @@
 import { toUtc, type Day } from './day';
 
+/** The ways to write a date, longest first, as CLDR has them. */
 export const DATE_STYLES = ['full', 'long', 'medium', 'short'] as const;
+/** One of {@link DATE_STYLES}. */
 export type DateStyle = (typeof DATE_STYLES)[number];
 
 const STYLES: Record<DateStyle, Intl.DateTimeFormatOptions> = {
@@ -51,6 +53,7 @@ function byPattern(day: Day, pattern: string, locale: string): string {
   });
 }
 
+/** How a day is written: in a style of the locale, or by a pattern of one's own. */
 export interface DateFormat {
   style: DateStyle;
   /** Put before the style; a pattern says for itself. */
@@ -74,6 +77,7 @@ export function formatTime(time: string, locale: string): string {
   );
 }
 
+/** The parts of a day that greetings tell apart. */
 export const DAY_PARTS = ['morning', 'afternoon', 'evening'] as const;
 
 /**

@@ -1,5 +1,5 @@
 import type { Day, DaysOff } from './day';
-import { monthNames, typedDay, weekdayNames } from './typed';
+import { monthNames, parseDay, weekdayNames } from './parse';
 
 /** A day found in running text. */
 export interface FoundDay {
@@ -65,7 +65,7 @@ export function daysInText(text: string, today: Day, locale: string, off: DaysOf
       const words = match[0].replace(/\.$/, '');
       const to = from + words.length;
       if (out.some((other) => from < other.to && to > other.from)) continue;
-      const day = typedDay(words, today, locale, off);
+      const day = parseDay(words, today, locale, off);
       if (day) out.push({ from, to, text: words, day, vague: isVague });
     }
   }

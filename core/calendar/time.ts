@@ -14,7 +14,7 @@ const clock = (hour: number, minute: number) =>
  * "half past nine", "quarter to ten". Hours in words from one to six without more are taken for the afternoon, since
  * that is when people are visited. Empty when it is no time of day; else `HH:MM`.
  */
-export function typedTime(typed: string): string {
+export function parseTime(typed: string): string {
   const text = typed
     .toLowerCase()
     .replace(/\s+/g, ' ')

@@ -1,7 +1,8 @@
 import type { DocJson } from '../note/schema';
+import { BRACKETED } from '../text/brackets';
 
 /** A blank as it reads in plain text. A remark in brackets longer than a label is none, nor is the text of a link. */
-const BRACKETS = /\[([^\][\n]{1,60})\](?!\()/g;
+const BRACKETS = new RegExp(String.raw`${BRACKETED}(?!\()`, 'g');
 
 /** A document in which `[label]` in its text is a blank for asked text, with the formatting it stood in. */
 export function blanksFromBrackets(doc: DocJson): DocJson {

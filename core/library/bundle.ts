@@ -1,10 +1,15 @@
+import { phrase, type Phrase } from '../text/phrase';
 /** The form of bundles that this version writes, and the newest it reads. */
 export const BUNDLE_VERSION = 1;
+/** What a bundle calls itself, in its first field. */
 export const BUNDLE_FORMAT = 'jar-note-bundle';
 
 /** Said when a text is no bundle, or one that cannot be read. */
 export class BundleError extends Error {
   override name = 'BundleError';
+  constructor(readonly phrase: Phrase) {
+    super(phrase.code);
+  }
 }
 
 /** A bundle as its JSON says, its parts not looked into yet. */
@@ -17,15 +22,15 @@ export interface RawBundle {
   files: Record<string, unknown>;
   /** Fields that this version does not know and leaves aside. */
   unknown: string[];
-  /** Parts that are no list where one should be, in words; they are left aside. */
-  wrong: string[];
+  /** Parts that are no list where one should be, said; they are left aside. */
+  wrong: Phrase[];
 }
 
 const FIELDS = ['format', 'version', 'made', 'shelves', 'lookups', 'notes', 'people', 'sender', 'files'];
 
 /**
  * Opens the text of a bundle.
- * @throws BundleError with a message for the user when it is none, is cut off, or of a newer version
+ * @throws BundleError that says why when it is none, is cut off, or of a newer version
  */
 export function openBundle(text: string): RawBundle {
   let json: unknown;
@@ -33,31 +38,25 @@ export function openBundle(text: string): RawBundle {
     json = JSON.parse(text);
   } catch {
     const begins = text.slice(0, 2000).includes(`"${BUNDLE_FORMAT}"`);
-    throw new BundleError(
-      begins
-        ? 'This bundle is cut off or damaged: its end is missing. Nothing was read from it; fetch the file again.'
-        : 'This is not a bundle of Jar Note.',
-    );
+    throw new BundleError(begins ? phrase('bundle.cutOff') : phrase('bundle.noBundle'));
   }
   const bundle = json as Record<string, unknown>;
   if (typeof json !== 'object' || json === null || bundle.format !== BUNDLE_FORMAT)
-    throw new BundleError('This is not a bundle of Jar Note.');
+    throw new BundleError(phrase('bundle.noBundle'));
   if (typeof bundle.version !== 'number' || !Number.isInteger(bundle.version) || bundle.version < 1)
-    throw new BundleError('This bundle does not say of which version it is, so it cannot be read.');
+    throw new BundleError(phrase('bundle.noVersion'));
   if (bundle.version > BUNDLE_VERSION)
-    throw new BundleError(
-      `This bundle was made by a newer version (form ${bundle.version}; this one reads up to ${BUNDLE_VERSION}). Update Jar Note, then bring it in.`,
-    );
-  const wrong: string[] = [];
-  const list = (name: string): unknown[] => {
+    throw new BundleError(phrase('bundle.newer', { version: String(bundle.version), known: String(BUNDLE_VERSION) }));
+  const wrong: Phrase[] = [];
+  const list = (name: 'shelves' | 'lookups' | 'notes' | 'people'): unknown[] => {
     const value = bundle[name] ?? [];
     if (Array.isArray(value)) return value;
-    wrong.push(`Its ${name} are no list, and were left aside.`);
+    wrong.push(phrase(`bundle.noList.${name}`));
     return [];
   };
   let files = bundle.files ?? {};
   if (typeof files !== 'object' || Array.isArray(files)) {
-    wrong.push('Its files cannot be made out, and were left aside.');
+    wrong.push(phrase('bundle.noFiles'));
     files = {};
   }
   return {
@@ -74,6 +73,7 @@ export function openBundle(text: string): RawBundle {
 
 /** How a bundle names what its notes refer to, since ids belong to an account. */
 export const lookupKey = (number: number): string => `bundle:lookup:${number}`;
+/** How the things in a bundle name the shelf with this number. */
 export const shelfKey = (number: number): string => `bundle:shelf:${number}`;
 
 /** A value with every string that is a key of `names` replaced, however deep it stands. */

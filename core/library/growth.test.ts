@@ -2,7 +2,8 @@ import { describe } from 'vitest';
 import { growsWithItsInput } from '../../tests/growth';
 import { readTable } from '../lookup/csv';
 import { openBundle } from './bundle';
-import { bareSubject, proposedName } from './name';
+import { bareSubject } from '../message/subject';
+import { proposedName } from './name';
 import { readSingle } from './single';
 import { notesOfTable } from './table';
 

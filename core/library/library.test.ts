@@ -6,7 +6,8 @@ import { toLine, toText } from '../note/text';
 import { blanksFromBrackets } from './brackets';
 import { openBundle, renamed } from './bundle';
 import { fromMarkdown, toMarkdown } from './markdown';
-import { bareSubject, proposedName } from './name';
+import { bareSubject } from '../message/subject';
+import { proposedName } from './name';
 import { readSingle, writeSingle } from './single';
 import { notesOfTable } from './table';
 
@@ -87,7 +88,7 @@ describe('a table of notes', () => {
     expect(notes).toHaveLength(2);
     expect(notes[0]).toMatchObject({ name: 'Humidity', cue: 'hum', shelf: 'Care/Winter' });
     expect(toText(parseDoc(notes[0]!.body))).toBe('Keep [level] percent,\nall year.');
-    expect(problems).toEqual([{ line: 3, message: expect.stringContaining('two words') }]);
+    expect(problems).toEqual([{ line: 3, problem: { code: 'table.badCue', params: { cue: 'two words' } } }]);
   });
 
   it('is read without names too, and says which lines are no notes', () => {
@@ -97,24 +98,24 @@ describe('a table of notes', () => {
       ['name', 'body'],
       ['empty', ''],
     ]);
-    expect(problems).toEqual([{ line: 2, message: expect.stringContaining('neither') }]);
+    expect(problems).toEqual([{ line: 2, problem: { code: 'table.emptyLine' } }]);
   });
 });
 
 describe('a bundle', () => {
   const whole = JSON.stringify({ format: 'jar-note-bundle', version: 1, notes: [{ name: 'x' }], glitter: 1 });
 
-  it('says what is wrong with it in words', () => {
-    expect(() => openBundle('{"format":"jar-note-bundle","version":1,"notes":[{"na')).toThrow(/cut off/);
-    expect(() => openBundle('hello')).toThrow('not a bundle');
-    expect(() => openBundle('[]')).toThrow('not a bundle');
-    expect(() => openBundle('null')).toThrow('not a bundle');
-    expect(() => openBundle('{"format":"jar-note-bundle","version":2}')).toThrow(/newer version/);
-    expect(() => openBundle('{"format":"jar-note-bundle"}')).toThrow(/which version/);
+  it('says what is wrong with it', () => {
+    expect(() => openBundle('{"format":"jar-note-bundle","version":1,"notes":[{"na')).toThrow('bundle.cutOff');
+    expect(() => openBundle('hello')).toThrow('bundle.noBundle');
+    expect(() => openBundle('[]')).toThrow('bundle.noBundle');
+    expect(() => openBundle('null')).toThrow('bundle.noBundle');
+    expect(() => openBundle('{"format":"jar-note-bundle","version":2}')).toThrow('bundle.newer');
+    expect(() => openBundle('{"format":"jar-note-bundle"}')).toThrow('bundle.noVersion');
     expect(openBundle('{"format":"jar-note-bundle","version":1,"notes":{},"people":[1]}')).toMatchObject({
       notes: [],
       people: [1],
-      wrong: [expect.stringMatching(/notes are no list/)],
+      wrong: [{ code: 'bundle.noList.notes' }],
     });
   });
 

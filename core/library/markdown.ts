@@ -1,7 +1,8 @@
 import MarkdownIt from 'markdown-it';
 import { defaultMarkdownSerializer, MarkdownSerializer, type MarkdownSerializerState } from 'prosemirror-markdown';
 import type { Node } from '@tiptap/pm/model';
-import { docOf, readHtml } from '../note/read';
+import { docOf } from '../reading/block';
+import { readHtml } from '../reading/read';
 import { docFromText, type DocJson } from '../note/schema';
 import { visible } from '../note/visible';
 

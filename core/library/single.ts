@@ -1,18 +1,22 @@
 import type { Node } from '@tiptap/pm/model';
 import { DomUtils } from 'htmlparser2';
-import { parseHtml } from '../note/htmlTree';
+import { parseHtml } from '../reading/htmlTree';
 import { escapeHtml } from '../note/escape';
 import { toHtml, type PictureSource } from '../note/html';
-import { docOf, readHtml, type PictureOf } from '../note/read';
+import { docOf } from '../reading/block';
+import { readHtml, type PictureOf } from '../reading/read';
 import { docFromText, emptyDoc, parseDoc, type DocJson } from '../note/schema';
 import { toLine, toText } from '../note/text';
 import { blanksFromBrackets } from './brackets';
 import { fromMarkdown, toMarkdown } from './markdown';
 import { proposedName } from './name';
 
+/** The kinds of file that hold one note, by their endings. */
 export const SINGLE_FORMATS = ['md', 'html', 'txt'] as const;
+/** One of {@link SINGLE_FORMATS}. */
 export type SingleFormat = (typeof SINGLE_FORMATS)[number];
 
+/** A note as one file holds it. */
 export interface SingleNote {
   name: string;
   subject: DocJson;

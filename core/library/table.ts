@@ -1,9 +1,11 @@
-import { blankKey } from '../blank/key';
+import { blankKey } from '../blank/kinds/key';
 import { docFromText } from '../note/schema';
 import { blanksFromBrackets } from './brackets';
 import { proposedName } from './name';
 import { line, type SingleNote } from './single';
+import { phrase, type Phrase } from '../text/phrase';
 
+/** A note as one line of a table holds it. */
 export interface TableNote extends SingleNote {
   description: string;
   cue: string;
@@ -31,7 +33,7 @@ const NAMES: Record<Field, string[]> = {
  * subject and body; two columns as name and body; one as body.
  * @returns the notes, and for each line that is none the reason, by the number of the line (from 1)
  */
-export function notesOfTable(cells: string[][]): { notes: TableNote[]; problems: { line: number; message: string }[] } {
+export function notesOfTable(cells: string[][]): { notes: TableNote[]; problems: { line: number; problem: Phrase }[] } {
   const [first = [], ...others] = cells;
   const fieldOf = (name: string) =>
     (Object.keys(NAMES) as Field[]).find((field) => NAMES[field].includes(blankKey(name)));
@@ -41,27 +43,26 @@ export function notesOfTable(cells: string[][]): { notes: TableNote[]; problems:
   const plain: (Field | undefined)[] =
     width >= 3 ? ['name', 'subject', 'body'] : width === 2 ? ['name', 'body'] : ['body'];
   const fields = isNamed ? named : plain;
-  const problems: { line: number; message: string }[] = [];
+  const problems: { line: number; problem: Phrase }[] = [];
   const lines = isNamed ? others : cells;
-  if (lines.length > MOST)
-    problems.push({ line: MOST + 1, message: `Only the first ${MOST.toLocaleString('en')} lines were read.` });
+  if (lines.length > MOST) problems.push({ line: MOST + 1, problem: phrase('table.tooLong', { count: MOST }) });
   const notes = lines.slice(0, MOST).flatMap((row, i): TableNote[] => {
     const of = (field: Field) => row[fields.indexOf(field)]?.trim() ?? '';
     const at = i + (isNamed ? 2 : 1);
     const body = of('body');
     if (!body && !of('subject')) {
-      problems.push({ line: at, message: 'There is neither a subject nor a body in this line.' });
+      problems.push({ line: at, problem: phrase('table.emptyLine') });
       return [];
     }
     const cue = of('cue');
     if (/\s/.test(cue) || cue.length > 20)
       problems.push({
         line: at,
-        message: `The cue “${cue.slice(0, 40)}” is not one short word; the note is taken without it.`,
+        problem: phrase('table.badCue', { cue: cue.slice(0, 40) }),
       });
     return [
       {
-        name: (of('name') || proposedName(of('subject'), body) || `Line ${at}`).slice(0, 200),
+        name: (of('name') || proposedName(of('subject'), body) || String(at)).slice(0, 200),
         subject: line(of('subject')),
         body: blanksFromBrackets(docFromText(body)),
         cue: /\s/.test(cue) || cue.length > 20 ? '' : cue,

@@ -23,17 +23,17 @@ const blank = parseDoc({
 describe('the last look', () => {
   it('says nothing about a letter in order', () => expect(lastLook(draft())).toEqual([]));
   it('stops at what must not leave, each with its place', () => {
-    const sights = lastLook(draft({ to: [], cc: [{ name: '', address: 'nonsense' }], body: blank, subject: blank }));
-    expect(sights.map(({ code, stop, place }) => [code, stop, place])).toEqual([
+    const findings = lastLook(draft({ to: [], cc: [{ name: '', address: 'nonsense' }], body: blank, subject: blank }));
+    expect(findings.map(({ kind, stop, place }) => [kind, stop, place])).toEqual([
       ['bad-address', true, { part: 'cc' }],
       ['open-blank', true, { part: 'subject', pos: 4 }],
       ['open-blank', true, { part: 'body', pos: 4 }],
     ]);
-    expect(lastLook(draft({ to: [] }))[0]).toMatchObject({ code: 'no-recipient', stop: true });
+    expect(lastLook(draft({ to: [] }))[0]).toMatchObject({ kind: 'no-recipient', stop: true });
   });
   it('remarks on an empty subject or body without stopping', () => {
     const empty = parseDoc(emptyDoc());
-    expect(lastLook(draft({ subject: empty, body: empty })).map(({ code, stop }) => [code, stop])).toEqual([
+    expect(lastLook(draft({ subject: empty, body: empty })).map(({ kind, stop }) => [kind, stop])).toEqual([
       ['no-subject', false],
       ['nothing-written', false],
     ]);
@@ -42,9 +42,9 @@ describe('the last look', () => {
 
 describe('marks made by hand', () => {
   it.each(['Dear [NAME],', 'The price is xxxxx EUR.', 'On ____ at nine.', 'Dear {first name},'])('%s stops', (line) => {
-    const sights = lastLook(draft({ body: parseDoc(docFromText(line)) }));
-    expect(sights.map(({ code, stop }) => [code, stop])).toEqual([['open-mark', true]]);
-    const { place, mark } = sights[0]!;
+    const findings = lastLook(draft({ body: parseDoc(docFromText(line)) }));
+    expect(findings.map(({ kind, stop }) => [kind, stop])).toEqual([['open-mark', true]]);
+    const { place, mark } = findings[0]!;
     expect(parseDoc(docFromText(line)).textBetween(place.pos!, place.to!)).toBe(mark);
     expect(lastLook(draft({ body: parseDoc(docFromText(line)), asIs: [mark!] }))).toEqual([]);
   });

@@ -1,7 +1,8 @@
 import type { Node } from '@tiptap/pm/model';
-import { marksIn } from '../blank/inDoc';
+import { marksIn } from '../blank/find/inDoc';
 import { openPlaces } from '../blank/places';
 import { addressProblem, type Mailbox } from '../message/address';
+import { phrase, type Phrase } from '../text/phrase';
 
 /** Where in a draft something was seen. */
 export interface LookPlace {
@@ -13,15 +14,18 @@ export interface LookPlace {
 }
 
 /** Something the last look sees. A `stop` holds the message back. */
-export interface Sight {
-  code: 'no-recipient' | 'bad-address' | 'open-blank' | 'open-mark' | 'nothing-written' | 'no-subject';
+export interface Finding {
+  kind: 'no-recipient' | 'bad-address' | 'open-blank' | 'open-mark' | 'nothing-written' | 'no-subject';
   stop: boolean;
-  message: string;
+  words: Phrase;
   place: LookPlace;
   /** The mark made by hand that is meant. */
   mark?: string;
+  /** The open blank that is meant. */
+  blank?: { insertion: string; label: string };
 }
 
+/** What of a draft the last look looks at. */
 export interface LookedAt {
   to: Mailbox[];
   cc: Mailbox[];
@@ -33,54 +37,60 @@ export interface LookedAt {
 }
 
 /** The checks before a message leaves, in the order a reader meets their places. Empty when nothing is to be said. */
-export function lastLook(draft: LookedAt): Sight[] {
-  const sights: Sight[] = [];
+export function lastLook(draft: LookedAt): Finding[] {
+  const findings: Finding[] = [];
   const all = (['to', 'cc', 'bcc'] as const).flatMap((part) => draft[part].map((box) => ({ part, box })));
   if (!all.length) {
-    sights.push({ code: 'no-recipient', stop: true, message: 'Nobody is named to send it to', place: { part: 'to' } });
+    findings.push({
+      kind: 'no-recipient',
+      stop: true,
+      words: phrase('look.noRecipient'),
+      place: { part: 'to' },
+    });
   }
   for (const { part, box } of all) {
     const problem = addressProblem(box.address);
     if (!problem) continue;
-    sights.push({
-      code: 'bad-address',
+    findings.push({
+      kind: 'bad-address',
       stop: true,
-      message: `"${box.address}" cannot be an address: ${problem}`,
+      words: phrase('look.badAddress', { address: box.address, problem }),
       place: { part },
     });
   }
   for (const part of ['subject', 'body'] as const) {
-    for (const { from, label } of openPlaces(draft[part])) {
-      sights.push({
-        code: 'open-blank',
+    for (const { from, label, insertion } of openPlaces(draft[part])) {
+      findings.push({
+        kind: 'open-blank',
         stop: true,
-        message: `"${label}" is still open`,
+        words: phrase('look.openBlank', { label }),
         place: { part, pos: from },
+        blank: { insertion, label },
       });
     }
   }
   for (const part of ['subject', 'body'] as const) {
     for (const { from, to, text } of marksIn(draft[part])) {
       if (draft.asIs?.includes(text)) continue;
-      sights.push({
-        code: 'open-mark',
+      findings.push({
+        kind: 'open-mark',
         stop: true,
-        message: `“${text}” looks unfinished`,
+        words: phrase('look.openMark', { text }),
         place: { part, pos: from, to },
         mark: text,
       });
     }
   }
   if (!draft.subject.textContent.trim() && !openPlaces(draft.subject).length) {
-    sights.push({ code: 'no-subject', stop: false, message: 'The subject is empty', place: { part: 'subject' } });
+    findings.push({ kind: 'no-subject', stop: false, words: phrase('look.noSubject'), place: { part: 'subject' } });
   }
   if (!draft.body.textContent.trim() && !openPlaces(draft.body).length) {
-    sights.push({
-      code: 'nothing-written',
+    findings.push({
+      kind: 'nothing-written',
       stop: false,
-      message: 'Nothing is written yet',
+      words: phrase('look.nothingWritten'),
       place: { part: 'body', pos: 0 },
     });
   }
-  return sights;
+  return findings;
 }

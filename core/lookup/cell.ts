@@ -1,9 +1,9 @@
 import { isDay, type Day, type DaysOff } from '../calendar/day';
 import { formatDay } from '../calendar/format';
-import { typedDay } from '../calendar/typed';
+import { parseDay } from '../calendar/parse';
 import { isSafeLink } from '../note/link';
 import { formatMoney, formatNumber } from '../number/format';
-import { typedNumber } from '../number/typed';
+import { parseNumber } from '../number/parse';
 import type { ColumnType } from './lookup';
 
 /** The account's ways of writing. */
@@ -25,10 +25,10 @@ export function storedCell(typed: string, type: ColumnType, ways: Ways): string 
   const text = typed.trim();
   if (!text || type === 'text') return text;
   if (type === 'number' || type === 'money') {
-    const value = typedNumber(text, ways.locale);
+    const value = parseNumber(text, ways.locale);
     return Number.isNaN(value) ? null : String(value);
   }
-  if (type === 'date') return typedDay(text, ways.today, ways.locale, ways.off) || null;
+  if (type === 'date') return parseDay(text, ways.today, ways.locale, ways.off) || null;
   if (type === 'yes/no') return YES.test(text) ? 'yes' : NO.test(text) ? 'no' : null;
   const link = /^[^\s@]+@[^\s@]+$/.test(text)
     ? `mailto:${text}`

@@ -1,14 +1,15 @@
 import Papa from 'papaparse';
-import { blankKey } from '../blank/key';
+import { fold } from '../text/fold';
 import { isDay } from '../calendar/day';
 import { shownCell, storedCell, type Ways } from './cell';
-import { foldKey, type Column, type ColumnType, type Lookup, type Row } from './lookup';
+import { type Column, type ColumnType, type Lookup, type Row } from './lookup';
+import { phrase, type Phrase } from '../text/phrase';
 
 /** A table of text as it was read. */
 export interface TextTable {
   cells: string[][];
   /** How it was read, in words for the user. */
-  read: string;
+  read: Phrase;
 }
 
 /**
@@ -29,7 +30,12 @@ export function decode(bytes: Uint8Array): { text: string; encoding: string } {
   }
 }
 
-const SEPARATORS: Record<string, string> = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' };
+const SEPARATORS: Record<string, Phrase> = {
+  ',': phrase('table.commas'),
+  ';': phrase('table.semicolons'),
+  '\t': phrase('table.tabs'),
+  '|': phrase('table.bars'),
+};
 
 /** A cell that was guarded against being run as a formula gets its own words back. */
 const unguarded = (cell: string) => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
@@ -50,7 +56,7 @@ export function readTable(text: string): TextTable {
   );
   const lines = data.slice(0, Math.ceil(CELLS / Math.max(1, width)));
   const cells = lines.map((line) => Array.from({ length: width }, (_, i) => unguarded((line[i] ?? '').trim())));
-  return { cells, read: `separated by ${SEPARATORS[meta.delimiter] ?? `"${meta.delimiter}"`}` };
+  return { cells, read: SEPARATORS[meta.delimiter] ?? phrase('table.separated', { sign: meta.delimiter }) };
 }
 
 const hasSign = (cell: string) => /\p{Sc}|\b(EUR|USD|GBP|CHF)\b/u.test(cell);
@@ -80,22 +86,28 @@ export interface Proposal {
 /** Whether the first line names the columns: every cell a word, none like the cells under it. */
 export function looksNamed([first, ...rest]: string[][], ways: Ways): boolean {
   if (!first || !rest.length) return Boolean(first?.every((cell) => cell && !/^[\d\p{Sc}]/u.test(cell)));
-  const keys = first.map(blankKey);
+  const keys = first.map(fold);
   if (keys.some((key) => !key) || new Set(keys).size < keys.length || first.some((cell) => /^[\p{Sc}\d]/u.test(cell)))
     return false;
   const columns = first.map((_, i) => rest.map((row) => row[i] ?? ''));
   if (columns.some((cells, i) => typeOf(cells, ways) !== 'text' && typeOf([first[i]!], ways) === 'text')) return true;
-  return columns.every((cells, i) => !cells.some((cell) => foldKey(cell) === foldKey(first[i]!)));
+  return columns.every((cells, i) => !cells.some((cell) => fold(cell) === fold(first[i]!)));
 }
 
-/** Proposes columns, types and key for a table of text. */
-export function propose(cells: string[][], ways: Ways, named = looksNamed(cells, ways)): Proposal {
+/** Proposes columns, types and key for a table of text. @param unnamed what a column is called that has no name, by its number from 1 */
+export function propose(
+  cells: string[][],
+  ways: Ways,
+  unnamed: (number: number) => string,
+  named = looksNamed(cells, ways),
+): Proposal {
   const rows = named ? cells.slice(1) : cells;
   const taken = new Set<string>();
   const columns = (cells[0] ?? []).map((head, i): Column => {
-    let name = (named && head) || `Column ${i + 1}`;
-    for (let n = 2; taken.has(blankKey(name)); n++) name = `${(named && head) || `Column ${i + 1}`} ${n}`;
-    taken.add(blankKey(name));
+    const own = (named && head) || unnamed(i + 1);
+    let name = own;
+    for (let n = 2; taken.has(fold(name)); n++) name = `${own} ${n}`;
+    taken.add(fold(name));
     return {
       id: `c${i + 1}`,
       name: name.slice(0, 100),
@@ -107,7 +119,7 @@ export function propose(cells: string[][], ways: Ways, named = looksNamed(cells,
   });
   // Words name rows; a date or an amount that happens to stand once does not.
   const unique = columns.find(({ type }, i) => {
-    const keys = rows.map((row) => foldKey(row[i] ?? ''));
+    const keys = rows.map((row) => fold(row[i] ?? ''));
     return type === 'text' && keys.every(Boolean) && new Set(keys).size === keys.length;
   });
   return { columns, keyColumn: (unique ?? columns[0])?.id ?? '', named };

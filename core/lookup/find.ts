@@ -1,13 +1,16 @@
+import { foldAccents } from '../text/fold';
 import { keyOf, type Lookup, type Row } from './lookup';
-
-const fold = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
 const folded = new WeakMap<Row, { column: string; key: string; all: string }>();
 
 function foldedRow(lookup: Lookup, row: Row) {
   let known = folded.get(row);
   if (known?.column !== lookup.keyColumn) {
-    known = { column: lookup.keyColumn, key: fold(keyOf(lookup, row)), all: fold(Object.values(row).join(' ')) };
+    known = {
+      column: lookup.keyColumn,
+      key: foldAccents(keyOf(lookup, row)),
+      all: foldAccents(Object.values(row).join(' ')),
+    };
     folded.set(row, known);
   }
   return known;
@@ -18,7 +21,7 @@ function foldedRow(lookup: Lookup, row: Row) {
  * then the rest; each group in the order of the lookup.
  */
 export function findRows(lookup: Lookup, typed: string, limit: number): Row[] {
-  const text = fold(typed).trim();
+  const text = foldAccents(typed);
   const words = text.split(/\s+/).filter(Boolean);
   const groups: Row[][] = [[], [], []];
   for (const row of lookup.rows) {

@@ -11,7 +11,7 @@ const german: Ways = { ...ways, locale: 'de-DE', currency: 'EUR' };
 
 const read = (text: string, how = ways): Omit<Lookup, 'id' | 'name'> => {
   const { cells } = readTable(text);
-  const proposal = propose(cells, how);
+  const proposal = propose(cells, how, (number) => `Column ${number}`);
   return { ...proposal, rows: rowsOf(cells, proposal, how) };
 };
 

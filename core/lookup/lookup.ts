@@ -1,6 +1,11 @@
+import { fold } from '../text/fold';
+
+/** What the cells of a column may be. */
 export const COLUMN_TYPES = ['text', 'number', 'money', 'date', 'link', 'yes/no'] as const;
+/** One of {@link COLUMN_TYPES}. */
 export type ColumnType = (typeof COLUMN_TYPES)[number];
 
+/** One column of a lookup. Cells name it by its id, so that its name can change. */
 export interface Column {
   /** Stays the same when the column is renamed; blanks name it. */
   id: string;
@@ -21,9 +26,6 @@ export interface Lookup {
   rows: Row[];
 }
 
-/** Two keys that compare alike name the same row. */
-export const foldKey = (key: string): string => key.normalize('NFC').replace(/\s+/g, ' ').trim().toLowerCase();
-
 const indexes = new WeakMap<Row[], { column: string; byKey: Map<string, Row> }>();
 
 /** The row of this key; null when there is none. The index is made once for each state of the rows. */
@@ -32,14 +34,15 @@ export function rowOf({ rows, keyColumn }: Pick<Lookup, 'rows' | 'keyColumn'>, k
   if (index?.column !== keyColumn) {
     index = { column: keyColumn, byKey: new Map() };
     for (const row of rows) {
-      const folded = foldKey(row[keyColumn] ?? '');
+      const folded = fold(row[keyColumn] ?? '');
       if (folded && !index.byKey.has(folded)) index.byKey.set(folded, row);
     }
     indexes.set(rows, index);
   }
-  return index.byKey.get(foldKey(key)) ?? null;
+  return index.byKey.get(fold(key)) ?? null;
 }
 
+/** The key of a row: its cell in the key column; empty when it has none. */
 export const keyOf = (lookup: Pick<Lookup, 'keyColumn'>, row: Row): string => row[lookup.keyColumn] ?? '';
 
 /** A key that cannot stay, with the rows (counted from 0) it stands in. */
@@ -54,7 +57,7 @@ export function keyProblems(rows: Row[], keyColumn: string): KeyProblem[] {
   const byKey = new Map<string, number[]>();
   const empty: number[] = [];
   rows.forEach((row, i) => {
-    const folded = foldKey(row[keyColumn] ?? '');
+    const folded = fold(row[keyColumn] ?? '');
     if (folded) byKey.set(folded, [...(byKey.get(folded) ?? []), i]);
     else if (Object.values(row).some((cell) => cell.trim())) empty.push(i);
   });

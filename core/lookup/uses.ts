@@ -1,6 +1,6 @@
 import type { Node } from '@tiptap/pm/model';
 import type { DocJson } from '../note/schema';
-import { foldKey } from './lookup';
+import { fold } from '../text/fold';
 
 /** What a note takes from a lookup. */
 export interface Uses {
@@ -43,7 +43,7 @@ export function withKeyChanged(doc: DocJson, lookup: string, from: string, to: s
   const copy = structuredClone(doc);
   walk(copy, (options) => {
     if (options.lookup !== lookup || options.row !== 'fixed' || typeof options.of !== 'string') return;
-    if (foldKey(options.of) !== foldKey(from) || options.of === to) return;
+    if (fold(options.of) !== fold(from) || options.of === to) return;
     options.of = to;
     changed = true;
   });

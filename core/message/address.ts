@@ -1,4 +1,5 @@
 import { addressParser } from 'postal-mime';
+import { phrase, type Phrase } from '../text/phrase';
 
 /** One recipient or sender: a display name, which may be empty, and an address. */
 export interface Mailbox {
@@ -11,25 +12,25 @@ const QUOTED = /^"(?:[^"\\\r\n]|\\[^\r\n])*"$/;
 const LABEL = /^[\p{L}\p{N}](?:[\p{L}\p{N}-]{0,61}[\p{L}\p{N}])?$/u;
 
 /**
- * What is wrong with an address, in words; empty when it can be one. RFC 5321 4.1.2 (dot-string, quoted-string,
+ * What is wrong with an address; null when it can be one. RFC 5321 4.1.2 (dot-string, quoted-string,
  * domain), 4.5.3.1 (64 octets before the @, 256 for the whole path with its brackets) and RFC 6531 for letters beyond ASCII. Whether somebody reads
  * mail there only the sending shows.
  */
-export function addressProblem(address: string): string {
+export function addressProblem(address: string): Phrase | null {
   const at = address.lastIndexOf('@');
-  if (at < 0) return 'there is no @ in it';
+  if (at < 0) return phrase('address.noAt');
   const local = address.slice(0, at);
   const domain = address.slice(at + 1);
-  if (!local) return 'nothing stands before the @';
-  if (!domain) return 'nothing stands after the @';
-  if (byteLength(address) > 254) return 'it is too long; an address has at most 254 characters';
-  if (byteLength(local) > 64) return 'the part before the @ is too long';
-  if (!ATOM.test(local) && !QUOTED.test(local)) return 'the part before the @ cannot be one';
-  if (/^\[[0-9a-f.:]+\]$/i.test(domain) || /^\[IPv6:[0-9a-f:.]+\]$/i.test(domain)) return '';
+  if (!local) return phrase('address.noLocal');
+  if (!domain) return phrase('address.noDomain');
+  if (byteLength(address) > 254) return phrase('address.tooLong');
+  if (byteLength(local) > 64) return phrase('address.longLocal');
+  if (!ATOM.test(local) && !QUOTED.test(local)) return phrase('address.badLocal');
+  if (/^\[[0-9a-f.:]+\]$/i.test(domain) || /^\[IPv6:[0-9a-f:.]+\]$/i.test(domain)) return null;
   const labels = domain.split('.');
-  if (labels.length < 2) return 'the part after the @ has no dot, as in "example.com"';
-  if (!labels.every((label) => LABEL.test(label))) return 'the part after the @ cannot be one';
-  return '';
+  if (labels.length < 2) return phrase('address.noDot');
+  if (!labels.every((label) => LABEL.test(label))) return phrase('address.badDomain');
+  return null;
 }
 
 function byteLength(text: string): number {

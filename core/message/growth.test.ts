@@ -1,6 +1,7 @@
 import { describe } from 'vitest';
 import { growsWithItsInput } from '../../tests/growth';
-import { readHtml, readText } from '../note/read';
+import { readText } from '../reading/block';
+import { readHtml } from '../reading/read';
 import { parseMailboxes } from './address';
 import { findInText } from './found';
 import { partsOf, partsOfText } from './own';

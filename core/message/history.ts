@@ -24,7 +24,8 @@ const ENDS = new RegExp(`(?:^|[\\s\\d>)"”,])(?:${WROTE})(?:\\s.{0,160})?\\s*[:
 const EVIDENCE = /\d{1,4}[./年:-]\s?\d{1,2}|\b\d{1,2}\.? \p{L}{3,}|\p{L}{3,} \d{1,2}\b|@|<\S+>|\b(19|20)\d\d\b/u;
 
 /** A date with a time, a name and an address before a colon: an attribution that needs no verb. */
-const DATED_ADDRESS = /\d{1,4}\s?[./年-]\s?\d{1,2}.*\d{1,2}[:時.]\d{2}.*<[^<>\s]{3,200}>\s*[:：]\s*$/u;
+const DATED_ADDRESS =
+  /(?:\d{1,4}\s?[./年-]\s?\d{1,2}|\d{1,2}\.? \p{L}{3,12}\.? (?:19|20)\d\d).*\d{1,2}[:時.]\d{2}.*<[^<>\s]{3,200}>\s*[:：]\s*$/u;
 
 /** Whether a line (or a wrapped one put together) says who wrote what follows, and when or from which address. */
 export function isAttribution(text: string): boolean {
@@ -92,9 +93,3 @@ const ANNOUNCED =
 
 /** Whether a line announces that history follows. */
 export const isSeparator = (text: string): boolean => SEPARATOR.test(text) || ANNOUNCED.test(text);
-
-/** The line that a telephone or a program puts under what is written with it. */
-const TAG =
-  /^\s*(sent from my|sent with my|get \S+ for|von meinem .{1,30} gesendet|gesendet von meinem|envoyé de(puis)? mon|enviado desde mi|enviado do meu|inviato dal? mio|verzonden vanaf mijn|skickat från min|sendt fra min|lähetetty .{1,30}stani)\b.{0,40}$/iu;
-
-export const isTag = (text: string): boolean => TAG.test(text) && text.trim().split(/\s+/).length <= 9;

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { CASES, SIGNATURE } from '../../tests/letters/cases';
-import { blockText, docOf, readHtml, readText, type ReadBlock } from '../note/read';
+import { SIGNED, STAYS } from '../../tests/letters/fresh';
+import { blockText, docOf, readText, type ReadBlock } from '../reading/block';
+import { readHtml } from '../reading/read';
 import { parseDoc } from '../note/schema';
 import { toText } from '../note/text';
+import { isContact, isDeviceLine } from './closing';
 import { partsOf, partsOfDoc, partsOfText } from './own';
 import { unwrapped } from './unwrap';
 
@@ -40,6 +43,47 @@ describe('what was written now, in the ways mail programs write messages', () =>
         expect(written(partsOf(readText(text)).own)).toBe(text);
       }),
     );
+  });
+
+  it.each([...SIGNED, ...STAYS])('$name', ({ text, html, own }) => {
+    expect(written(partsOf(read({ text, html }), [], html !== undefined).own)).toBe(own);
+  });
+
+  it('never cuts a letter that ends with a sentence, whatever lines stand above it', () => {
+    const line = fc.constantFrom(
+      'The gutter comes down first.',
+      'paint and nails',
+      'Frost & Hale Roofing',
+      'Tel. 01632 960 777',
+      'linnea@frost.example',
+      'Kind regards,',
+      'Linnea Frost',
+      '--',
+      '-----',
+      '________________',
+      '* * *',
+      'From: Tern Bay',
+      'Date: Monday',
+      'Sent from my telephone',
+      '',
+    );
+    fc.assert(
+      fc.property(fc.array(line, { maxLength: 14 }), (lines) => {
+        const text = ['Dear Tom,', ...lines, 'The ladder is still at your place.'].join('\n');
+        expect(written(partsOf(readText(text)).own)).toBe(text.replace(/\n{3,}/g, '\n\n'));
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  it('does not look for telephones and contacts in a line longer than either', () => {
+    for (const piece of ['1', 'a.', 'phone', 'sent phone', '12345678 ', 'a@a.'])
+      for (const length of [400, 100_000]) {
+        const line = `Kind regards\nWren\n${piece.repeat(length / piece.length)}`;
+        expect(isContact(line.split('\n')[2]!)).toBe(false);
+        expect(isDeviceLine(line.split('\n')[2]!)).toBe(false);
+        expect(written(partsOf(readText(line)).own).trim()).toBe(line.trim());
+      }
   });
 
   it('takes the own signature off a draft, and no more', () => {

@@ -1,8 +1,10 @@
 import { parseDoc, type DocJson } from '../note/schema';
 import { toText } from '../note/text';
-import { blockText, readText, type ReadBlock } from '../note/read';
+import { blockText, readText, type ReadBlock } from '../reading/block';
 import type { Node } from '@tiptap/pm/model';
-import { HEADER_FIELDS, isAttribution, isSeparator, isShortAttribution, isTag } from './history';
+import { fold } from '../text/fold';
+import { isClosing, isContact, isDeviceLine, isNotice } from './closing';
+import { HEADER_FIELDS, isAttribution, isSeparator, isShortAttribution } from './history';
 import { unwrapped } from './unwrap';
 
 /** A message in its three parts, each in the order of its blocks. */
@@ -29,7 +31,6 @@ const LINES = 20_000;
 const LINE_LENGTH = 500;
 const lineText = (text: string) => (text.length > LINE_LENGTH ? `${text.slice(0, LINE_LENGTH)}…` : text);
 
-const folded = (text: string) => text.replace(/\s+/g, ' ').trim().toLowerCase();
 const isBlank = (line: Line | undefined) => Boolean(line && !line.text.trim() && !line.rule);
 
 /** The next line at or after `at` that is not empty; the number of lines when there is none. */
@@ -143,9 +144,23 @@ function cutQuotedRuns(lines: Line[], markup: boolean): void {
 /** The longest signature below two dashes without the space that RFC 3676 asks for. */
 const LONGEST_SIGNATURE = 10;
 
-/** A sentence of a letter, which no line of a signature is. */
-const isSentence = (text: string): boolean =>
-  text.length > 90 || (/[.!?…]["'”’)]?\s*$/.test(text) && text.trim().split(/\s+/).length >= 5);
+/** A sentence of a letter, which no line of a signature is: it ends with a stop, and has words that begin small. */
+function isSentence(text: string): boolean {
+  const line = text.trim();
+  if (line.length > 90) return true;
+  if (/[。！？]["'”’」』]?$/u.test(line)) return line.length >= 8;
+  if (!/[.!?…]["'”’)]?$/.test(line)) return false;
+  const words = line.split(/\s+/);
+  return words.length >= 3 && words.filter((word) => /^\p{Ll}/u.test(word)).length >= 2;
+}
+
+/** Names and what belongs to them, as they stand in a signature: short, and most words begin large. */
+function isName(text: string): boolean {
+  const words = text.trim().split(/\s+/);
+  if (words.length > 6 || text.length > 60 || /[.!?;]$/.test(text.trim())) return false;
+  const large = words.filter((word) => /^[^\p{L}]*\p{Lu}/u.test(word)).length;
+  return large * 2 >= words.filter((word) => /\p{L}/u.test(word)).length && large > 0;
+}
 
 /** What stands below the dashes of RFC 3676 4.3, and what the markup calls a signature. */
 function cutSignature(lines: Line[]): void {
@@ -162,25 +177,66 @@ function cutSignature(lines: Line[]): void {
     if (end < lines.length && isOwn(lines[end]!)) continue;
     const written = lines.slice(i + 1, end).filter((line) => !isBlank(line));
     const exact = lines[i]!.text === '-- ';
-    // Without the space the dashes may divide a letter; they count only above what can be nothing else.
+    const plain = written.filter(({ text }) => !isNotice(text));
+    const sentences = plain.filter(({ text }) => isSentence(text)).length;
+    // Dashes may divide a letter, most of all without the space; they count only above what can be nothing else.
     const counts = exact
-      ? written.length <= 3 * LONGEST_SIGNATURE
-      : written.length <= LONGEST_SIGNATURE && !written.some(({ text }) => isSentence(text));
+      ? written.length <= 3 * LONGEST_SIGNATURE && sentences <= 3 && !plain.some(({ text }) => isClosing(text))
+      : plain.length <= LONGEST_SIGNATURE &&
+        !sentences &&
+        (plain.some(({ text }) => isContact(text)) || plain.every(({ text }) => isName(text)));
     if (counts) mark(lines, i, end, 'signature');
   }
 }
 
-/** The account's own signature, where the message ends or the history begins; and the line a telephone adds. */
-function cutKnownSignature(lines: Line[], signatures: string[]): void {
-  const kept = lines.map((line, i) => ({ line, i })).filter(({ line }) => line.part === 'own' && line.text.trim());
-  const tag = kept.at(-1);
-  if (tag && kept.length > 1 && isTag(tag.line.text)) {
-    tag.line.part = 'signature';
-    kept.pop();
+/** The lines of one's own that hold anything, with their numbers. */
+const keptLines = (lines: Line[]) =>
+  lines.map((line, i) => ({ line, i })).filter(({ line }) => line.part === 'own' && line.text.trim());
+
+/** What offices and telephones put under every message by themselves: notices, and the line that names a telephone. */
+function cutNotices(lines: Line[]): void {
+  const kept = keptLines(lines);
+  while (kept.length > 1) {
+    const { line } = kept.pop()!;
+    if (!isNotice(line.text) && !isDeviceLine(line.text)) return;
+    line.part = 'signature';
   }
-  for (const wanted of signatures.map(folded).filter(Boolean)) {
+}
+
+/** How many lines below a name are looked at. */
+const LONGEST_BLOCK = 12;
+
+/** Below the closing of a letter and a name: what the firm is called, where it is and how it is reached. */
+function cutContacts(lines: Line[]): void {
+  const kept = keptLines(lines);
+  const closing = kept.findLastIndex(({ line }) => isClosing(line.text));
+  const block = kept.slice(closing + 2);
+  if (closing < 0 || !block.length || block.length > LONGEST_BLOCK) return;
+  const isRule = (text: string) => /^[\s_=*–—-]+$/.test(text);
+  const fits = ({ line: { text } }: (typeof block)[number]) =>
+    isContact(text) || isRule(text) || (!isSentence(text) && isLineOfBlock(text));
+  if (!block.every(fits) || !block.some(({ line }) => isContact(line.text))) return;
+  mark(lines, block[0]!.i, block.at(-1)!.i + 1, 'signature');
+}
+
+/** A line between name and telephone: of few words, beginning large or with a figure, and no part of a sentence. */
+function isLineOfBlock(text: string): boolean {
+  const line = text.trim();
+  return (
+    line.length <= 70 &&
+    line.split(/\s+/).length <= 7 &&
+    /^[\p{Lu}\p{Lo}\d"“]/u.test(line) &&
+    !/[.!?,;]$/.test(line) &&
+    isName(line.replace(/\d+/g, 'N'))
+  );
+}
+
+/** The account's own signature, where the message ends or the history begins. */
+function cutKnownSignature(lines: Line[], signatures: string[]): void {
+  const kept = keptLines(lines);
+  for (const wanted of signatures.map(fold).filter(Boolean)) {
     for (let from = kept.length - 1; from > 0; from--) {
-      const tail = folded(
+      const tail = fold(
         kept
           .slice(from)
           .map(({ line }) => line.text)
@@ -211,7 +267,9 @@ export function partsOf(blocks: ReadBlock[], signatures: string[] = [], markup =
   cutSignature(lines);
   // What was marked history by its end may follow on a signature: the lines between are marked already.
   const before = lines.map(({ part }) => part);
+  cutNotices(lines);
   cutKnownSignature(lines, signatures);
+  cutContacts(lines);
   lines.forEach((line, i) => (line.part = before[i] === 'quoted' ? 'quoted' : line.part));
   if (!lines.some(({ part, text }) => part === 'own' && text.trim()) && !hasPicture(blocks, lines)) {
     return { own: blocks.filter(({ rule }) => !rule), signature: [], quoted: [] };

@@ -1,17 +1,8 @@
 import { addressKey, type Mailbox } from './address';
+import { unansweredSubject } from './subject';
+import type { MessageThread, ThreadFields } from './thread';
 
-/** What of a received message its answer depends on. Message ids carry their angle brackets. */
-export interface Original {
-  from: Mailbox[];
-  replyTo: Mailbox[];
-  to: Mailbox[];
-  cc: Mailbox[];
-  subject: string;
-  messageId: string;
-  inReplyTo: string;
-  references: string[];
-}
-
+/** Whom an answer goes to. */
 export interface Recipients {
   to: Mailbox[];
   cc: Mailbox[];
@@ -32,7 +23,7 @@ function distinct(boxes: Mailbox[], leaveOut: Set<string>): Mailbox[] {
  * the other recipients, To and Cc together as Cc, without one's own addresses. An answer to a message of one's own
  * goes to those it went to.
  */
-export function replyRecipients(original: Original, own: string[], all: boolean): Recipients {
+export function replyRecipients(original: MessageThread, own: string[], all: boolean): Recipients {
   const mine = new Set(own.map(addressKey));
   const answerTo = original.replyTo.length ? original.replyTo : original.from;
   const fromSelf = original.from.length > 0 && original.from.every(({ address }) => mine.has(addressKey(address)));
@@ -46,17 +37,12 @@ export function replyRecipients(original: Original, own: string[], all: boolean)
   return { to: first, cc: all ? distinct([...original.to, ...original.cc], taken) : [] };
 }
 
-/** `Re:` as other languages and numbered habits write it (common practice, no source). */
-const REPLY_PREFIX = /^\s*(re|aw|sv|vs|antw|odp|ref|rif|回复|回覆|답장)\s*(\[\d+\]|\(\d+\))?\s*[:：]\s*/i;
-
 /**
  * The subject of an answer: `Re: ` and the subject without the answer marks it already carries (RFC 5322 3.6.5: one
  * "Re: " is enough). A forward mark in front stays, since it says something else.
  */
 export function replySubject(subject: string): string {
-  let rest = subject.replace(/[\r\n]+/g, ' ').trim();
-  while (REPLY_PREFIX.test(rest)) rest = rest.replace(REPLY_PREFIX, '');
-  return `Re: ${rest}`.trim();
+  return `Re: ${unansweredSubject(subject)}`.trim();
 }
 
 /**
@@ -64,7 +50,7 @@ export function replySubject(subject: string): string {
  * parent's References, or its single In-Reply-To when it has none, followed by the parent's Message-ID. A parent
  * without Message-ID gives neither.
  */
-export function replyThread(original: Pick<Original, 'messageId' | 'inReplyTo' | 'references'>) {
+export function replyThread(original: ThreadFields) {
   if (!original.messageId) return { inReplyTo: '', references: [] as string[] };
   const parents = original.inReplyTo.match(/<[^<>\s]+>/g) ?? [];
   const before = original.references.length ? original.references : parents.length === 1 ? parents : [];

@@ -1,6 +1,7 @@
 import { OverlapIndex } from './overlap';
 import { shared, shingles } from './shingles';
 
+/** A note that is nearly the same, and how much: 1 is all of it. */
 export interface NearHit {
   id: string;
   /** How alike, from 0 to 1: 1 is the same words. */

@@ -1,4 +1,5 @@
 import { words } from '../search/words';
+import { BRACKETED_WHOLE } from '../text/brackets';
 
 /** How many words in a row make one shingle (Broder 1997: "On the resemblance and containment of documents"). */
 const RUN = 3;
@@ -15,7 +16,7 @@ function hash(terms: string[], from: number, to: number): number {
 }
 
 /** What stands for a blank in text, and may be anything in the message a note is made from. */
-export const GAP = /\[[^\][\n]{1,100}\]/g;
+export const GAP = new RegExp(BRACKETED_WHOLE, 'g');
 
 /**
  * The shingles of a text: the distinct hashes of its runs of three words, sorted. Case, accents and punctuation do not

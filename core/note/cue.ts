@@ -1,4 +1,6 @@
+import { fold } from '../text/fold';
+
 /** A cue as it is compared: whatever its case. `café` and `cafe` are two, since each is typed in its own way. */
 export function cueKey(cue: string): string {
-  return cue.trim().normalize('NFC').toLowerCase();
+  return fold(cue);
 }

@@ -1,6 +1,7 @@
 import type { Mark, Node } from '@tiptap/pm/model';
-import { escapeHtml, preparedLine, textHtml } from './escape';
+import { escapeHtml, textHtml } from './escape';
 import { isSafeLink } from './link';
+import { eachRunOrBlock } from './plainRun';
 import { visible } from './visible';
 
 const OPEN: Record<string, (mark: Mark) => string> = {
@@ -71,8 +72,6 @@ const RIGHT_TO_LEFT = /^[^\p{L}]*[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Sy
 
 /** Margins are set to none because mail programs differ in theirs, and empty paragraphs already hold the distance. */
 function blockHtml(node: Node, source: PictureSource): string {
-  const ready = preparedLine(node);
-  if (ready !== undefined) return ready;
   const align = node.attrs.align ? `;text-align:${node.attrs.align}` : '';
   switch (node.type.name) {
     case 'paragraph':
@@ -113,7 +112,11 @@ function cellHtml(node: Node, tag: 'th' | 'td', style: string, source: PictureSo
 
 function childrenHtml(node: Node, source: PictureSource): string {
   let out = '';
-  node.forEach((child) => (out += blockHtml(child, source)));
+  eachRunOrBlock(
+    node,
+    (run) => (out += run.html),
+    (block) => (out += blockHtml(block, source)),
+  );
   return out;
 }
 

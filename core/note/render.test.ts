@@ -6,7 +6,8 @@ import { escapeHtml } from './escape';
 import { toHtml } from './html';
 import { toLine, toText } from './text';
 import { withoutSignature } from './signature';
-import { checkNote } from './check';
+import { checkNote } from '../blank/check';
+import { said } from '../../tests/words';
 
 const t = (text: string, ...marks: object[]): DocJson =>
   ({ type: 'text', text, ...(marks.length && { marks }) }) as DocJson;
@@ -162,7 +163,7 @@ describe('a note that ends with the signature', () => {
 
 describe('checking a note', () => {
   const check = (...content: DocJson[]) =>
-    checkNote(parseDoc(emptyDoc()), parseDoc(doc(p(...content)))).map(({ message }) => message);
+    checkNote(parseDoc(emptyDoc()), parseDoc(doc(p(...content)))).map(({ problem }) => said(problem));
 
   it('finds nothing wrong with the same blank twice', () => {
     expect(check(blank('Day', 'text', { hint: '' }), blank('day ', 'text', { hint: '' }))).toEqual([]);
@@ -172,7 +173,7 @@ describe('checking a note', () => {
       parseDoc(doc(p(blank('day', 'today', { part: 'date' })))),
       parseDoc(doc(p(t('x'), blank('Day')))),
     );
-    expect(problem!.message).toContain('"Day"');
+    expect(said(problem!.problem)).toContain('“Day”');
     expect(problem!.places).toEqual([
       { part: 'subject', pos: 1 },
       { part: 'body', pos: 2 },
@@ -180,10 +181,10 @@ describe('checking a note', () => {
   });
   it('names a blank without a label, of an unknown kind, or with options that do not fit', () => {
     expect(check(blank(' '))[0]).toContain('no label');
-    expect(check(blank('x', 'oracle'))[0]).toContain('kind this version does not know');
-    expect(check(blank('x', 'person', { field: '' }))[0]).toContain('no field of a person');
-    expect(check(blank('x', 'today', { part: 'tide' }))[0]).toContain('no part of the day');
-    expect(check(blank('x', 'sender', { field: ' ' }))[0]).toContain('no field of yours');
+    expect(check(blank('x', 'oracle'))[0]).toContain('kind that this version does not know');
+    expect(check(blank('x', 'person', { field: '' }))[0]).toContain('field of the person');
+    expect(check(blank('x', 'today', { part: 'tide' }))[0]).toContain('what of today');
+    expect(check(blank('x', 'sender', { field: ' ' }))[0]).toContain('which of your fields');
   });
 });
 

@@ -1,9 +1,13 @@
 import { Schema, type AttributeSpec, type Node } from '@tiptap/pm/model';
-import { prepareLine, prepareText } from './escape';
+import { blankNodes } from './blankNodes';
+import { prepareText } from './escape';
+import { preparePlainRuns } from './plainRun';
 import { isSafeLink } from './link';
+import { phrase, type Phrase } from '../text/phrase';
 
 /** A file is named by the SHA-256 of its content, in hexadecimal. */
 export const FILE = /^[0-9a-f]{64}$/;
+/** A colour as documents keep it: `#rrggbb`. */
 export const COLOUR = /^#[0-9a-f]{6}$/i;
 
 /** What a passage remembers: its name in the fill list, whether it is on, and the condition that turns it on. */
@@ -189,11 +193,17 @@ export interface DocJson {
 /** Said when something that should be a note's wording is not a document of the schema. */
 export class DocumentError extends Error {
   override name = 'DocumentError';
+  constructor(
+    readonly phrase: Phrase,
+    options?: ErrorOptions,
+  ) {
+    super(phrase.code, options);
+  }
 }
 
 /** So deep may nodes stand in one another: thirty lists, of which no reader could tell the last ones apart. */
 const DEEPEST = 64;
-/** The same for JSON of a document, whose options hold documents again. */
+/** So deep may JSON of a document nest, the documents in the options of its blanks among it. */
 const DEEPEST_JSON = 300;
 
 /** Whether nodes of a document stand deeper in one another than it may be kept. */
@@ -225,36 +235,36 @@ export function isTooDeep(json: unknown, deepest = DEEPEST_JSON): boolean {
 
 /**
  * Reads a stored document, checking every node, attribute and link against the schema.
- * @throws DocumentError with a message for the user when it does not fit.
+ * @throws DocumentError that says why when it does not fit.
  */
 export function parseDoc(json: unknown): Node {
   let node: Node;
-  const tooDeep = 'Lists or tables stand too deep in one another here. Take some of them out.';
+  const tooDeep = phrase('document.tooDeep');
   if (isTooDeep(json)) throw new DocumentError(tooDeep);
   try {
     node = schema.nodeFromJSON(json);
     node.check();
   } catch (error) {
-    throw new DocumentError('This wording could not be read. It may have been changed by another program.', {
+    throw new DocumentError(phrase('document.unreadable'), {
       cause: error,
     });
   }
   if (isTooNested(node)) throw new DocumentError(tooDeep);
-  if (node.type.name !== 'doc') throw new DocumentError('This wording is not a whole document.');
+  if (node.type.name !== 'doc') throw new DocumentError(phrase('document.notWhole'));
   checkInside(node);
+  blankNodes(node);
   return node;
 }
 
 /** Links lead where links may, and what was left out is as sound as what stands. */
 function checkInside(node: Node): void {
+  preparePlainRuns(node);
   node.descendants((child) => {
-    if (child.isTextblock) prepareLine(child);
-    else if (child.isText) prepareText(child);
+    if (child.isText) prepareText(child);
+    else if (!child.isTextblock) preparePlainRuns(child);
     for (const mark of child.marks) {
       if (mark.type.name === 'link' && !isSafeLink(mark.attrs.href)) {
-        throw new DocumentError(
-          `A link may lead to a web page, an address or a telephone number, not to "${mark.attrs.href}".`,
-        );
+        throw new DocumentError(phrase('document.badLink', { target: String(mark.attrs.href) }));
       }
     }
     if (child.type.name === 'passageOut' || child.type.name === 'stretchOut') leftOutContent(child);

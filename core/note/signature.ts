@@ -1,8 +1,7 @@
 import type { Node } from '@tiptap/pm/model';
+import { fold } from '../text/fold';
 import { schema } from './schema';
 import { toText } from './text';
-
-const folded = (text: string) => text.replace(/\s+/g, ' ').trim().toLowerCase();
 
 /**
  * A note's document without the account's own signature at its end, and without the `-- ` line above it
@@ -10,12 +9,12 @@ const folded = (text: string) => text.replace(/\s+/g, ' ').trim().toLowerCase();
  * a name alone in the text stays.
  */
 export function withoutSignature(doc: Node, signature: Node): Node {
-  const wanted = folded(toText(signature));
+  const wanted = fold(toText(signature));
   if (!wanted) return doc;
   const blocks: Node[] = [];
   doc.forEach((block) => blocks.push(block));
   for (let from = blocks.length - 1; from >= 0; from--) {
-    const tail = folded(toText(schema.node('doc', null, blocks.slice(from))));
+    const tail = fold(toText(schema.node('doc', null, blocks.slice(from))));
     if (tail.length > wanted.length + 3) break;
     if (tail === wanted || tail === `-- ${wanted}` || tail === `--${wanted}`) {
       let end = from;

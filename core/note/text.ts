@@ -1,4 +1,5 @@
 import type { Node } from '@tiptap/pm/model';
+import { eachRunOrBlock } from './plainRun';
 import { visible } from './visible';
 
 /** The inline content of a paragraph as text. An open blank reads `[label]`, the way people mark one by hand. */
@@ -88,7 +89,12 @@ function items(node: Node): string[] {
 export function toText(doc: Node): string {
   // Put together as it goes, so that no text is copied that stands in it whole.
   let out: string | null = null;
-  visible(doc).forEach((block) => (out = out === null ? blockText(block) : `${out}\n${blockText(block)}`));
+  const add = (text: string) => (out = out === null ? text : `${out}\n${text}`);
+  eachRunOrBlock(
+    visible(doc),
+    (run) => add(run.text),
+    (block) => add(blockText(block)),
+  );
   return out ?? '';
 }
 

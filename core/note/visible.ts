@@ -1,4 +1,5 @@
 import { Fragment, type Node } from '@tiptap/pm/model';
+import { eachRunOrBlock } from './plainRun';
 
 /** Whether an inline node is one a reader does not see: a part left out, or a blank filled with nothing. */
 function isUnseen(node: Node): boolean {
@@ -6,9 +7,13 @@ function isUnseen(node: Node): boolean {
 }
 
 function hasUnseen(node: Node): boolean {
-  return node.content.content.some(
-    (child) => isUnseen(child) || child.type.name === 'passageOut' || (!child.isLeaf && hasUnseen(child)),
+  let found = false;
+  eachRunOrBlock(
+    node,
+    () => {},
+    (child) => (found ||= isUnseen(child) || child.type.name === 'passageOut' || (!child.isLeaf && hasUnseen(child))),
   );
+  return found;
 }
 
 const isEmptyLine = (node: Node | undefined) => node?.type.name === 'paragraph' && node.content.size === 0;

@@ -1,5 +1,6 @@
 const formats = new Map<string, Intl.NumberFormat>();
 
+/** The formatter of a locale for these options, made once: making one costs more than using it a thousand times. */
 export function numberFormat(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
   const key = `${locale}|${JSON.stringify(options)}`;
   let format = formats.get(key);

@@ -1,4 +1,4 @@
-import { typedNumber } from './typed';
+import { parseNumber } from './parse';
 
 /** An amount of money found in running text. */
 export interface FoundAmount {
@@ -37,7 +37,7 @@ const AMOUNT = new RegExp(
 export function amountsInText(text: string, locale: string): FoundAmount[] {
   return [...text.matchAll(AMOUNT)].flatMap((match) => {
     const sign = (match[1] ?? match[4])!.trim();
-    const value = typedNumber((match[2] ?? match[3])!, locale);
+    const value = parseNumber((match[2] ?? match[3])!, locale);
     if (Number.isNaN(value)) return [];
     const currency =
       SIGNS[sign] ??

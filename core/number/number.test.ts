@@ -4,7 +4,7 @@ import { amountsInText } from './inText';
 import { product, round, sum } from './reckon';
 import { regionDefaults } from './region';
 import { fileSize } from './size';
-import { typedNumber } from './typed';
+import { parseNumber } from './parse';
 
 const LOCALES = [
   'en-GB',
@@ -42,17 +42,17 @@ describe('numbers as they are typed', () => {
     ['\u22123,5', 'sv-SE', -3.5],
     ['٣٫٥', 'ar-EG', 3.5],
     ['1234567,8', 'de-DE', 1234567.8],
-  ])('%s in %s', (typed, locale, value) => expect(typedNumber(typed, locale)).toBe(value));
+  ])('%s in %s', (typed, locale, value) => expect(parseNumber(typed, locale)).toBe(value));
 
   it.each(['', 'abc', '1.2.3', '1,2,3', '--1', '1-2', '12:30', '1,23,4', 'e5', '∞'])('%j is none', (typed) =>
-    expect(typedNumber(typed, 'en-GB')).toBeNaN(),
+    expect(parseNumber(typed, 'en-GB')).toBeNaN(),
   );
 
   // What CLDR writes is what the same language reads.
   it.each(LOCALES)('reads back what it writes in %s', (locale) => {
     for (const value of [0, 1, 12, 1234, 1234.5, 0.25, 1234567.89, -42.5, 999999]) {
-      expect(typedNumber(formatNumber(value, locale), locale)).toBe(value);
-      expect(typedNumber(formatMoney(Math.abs(value), 'EUR', locale), locale)).toBeCloseTo(Math.abs(value), 2);
+      expect(parseNumber(formatNumber(value, locale), locale)).toBe(value);
+      expect(parseNumber(formatMoney(Math.abs(value), 'EUR', locale), locale)).toBeCloseTo(Math.abs(value), 2);
     }
   });
 });

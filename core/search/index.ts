@@ -25,6 +25,7 @@ export interface Hit {
   terms: string[];
 }
 
+/** What a search may know beside the words. */
 export interface SearchOptions {
   /** At most so many hits. */
   limit?: number;
@@ -101,7 +102,7 @@ interface Match {
   /** How many of the typed words each note holds, and the most that one does. */
   matched: Uint8Array;
   most: number;
-  /** The same, of words that stand as they were typed. */
+  /** The most of the typed words that one note holds as they were typed. */
   mostSure: number;
   /** For each typed word, which of its candidates stood in for it in each note; -1 for none. */
   stoodIn: Int32Array[];

@@ -2,6 +2,7 @@
 export const GAP = -1;
 /** So much more for words that stand together as typed. */
 const TOGETHER = 0.7;
+/** The most that standing together can multiply a note's rank by. */
 export const MOST_TOGETHER = 1 + TOGETHER;
 /** Words further apart than this are not together. */
 const APART = 8;

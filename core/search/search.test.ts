@@ -5,7 +5,7 @@ import { kindWords } from './habit';
 import { NoteIndex, type SearchNote } from './index';
 import { excerpt, markWords } from './mark';
 import { Vocabulary } from './vocabulary';
-import { fold, words } from './words';
+import { foldWord, words } from './words';
 
 const note = (id: string, name: string, body = '', more: Partial<SearchNote> = {}): SearchNote => ({
   id,
@@ -30,7 +30,7 @@ describe('words', () => {
       'cafe',
       'naive',
     ]);
-    expect(fold('ŁÓDŹ')).toBe('lodz');
+    expect(foldWord('ŁÓDŹ')).toBe('lodz');
   });
   it('tells where each word stands', () => {
     expect(words('an "été".')).toEqual([
@@ -116,9 +116,11 @@ describe('other forms of a word', () => {
     const stemmer = newStemmer(language);
     const forms = group.split(' ');
     expect(new Set(forms.map((form) => stemmer.stem(form))).size).toBe(1);
-    const [vocabulary, has] = known(forms.map(fold).sort());
+    const [vocabulary, has] = known(forms.map(foldWord).sort());
     for (const form of forms) {
-      expect([form, ...formsOf(fold(form), vocabulary, has).keys()].map(fold).sort()).toEqual(forms.map(fold).sort());
+      expect([form, ...formsOf(foldWord(form), vocabulary, has).keys()].map(foldWord).sort()).toEqual(
+        forms.map(foldWord).sort(),
+      );
     }
   });
 

@@ -35,7 +35,7 @@ const alike = new RegExp(`[${Object.keys(ALIKE).join('')}]`, 'gu');
 const KATAKANA = /[\u30a1-\u30f6]/g;
 
 /** A word without case, accents and apostrophes; kana of one sound and letters that only look otherwise at the end of a word are one. */
-export function fold(word: string): string {
+export function foldWord(word: string): string {
   const ascii = /^[a-z0-9]+$/.test(word);
   if (ascii) return word;
   return word
@@ -57,7 +57,7 @@ export function words(text: string, asQuery = false): Word[] {
     const from = match.index;
     const raw = match[0];
     if (!UNSPACED.test(raw)) {
-      const term = fold(raw);
+      const term = foldWord(raw);
       if (term) out.push({ term, from, to: from + raw.length });
       continue;
     }
@@ -65,7 +65,7 @@ export function words(text: string, asQuery = false): Word[] {
     let run = '';
     let runFrom = from;
     const flush = () => {
-      if (run) out.push({ term: fold(run), from: runFrom, to: runFrom + run.length });
+      if (run) out.push({ term: foldWord(run), from: runFrom, to: runFrom + run.length });
       run = '';
     };
     let before: Word | null = null;
@@ -74,7 +74,7 @@ export function words(text: string, asQuery = false): Word[] {
       const isMark = /^\p{M}$/u.test(char);
       if (UNSPACED.test(char)) {
         flush();
-        const sign = fold(char);
+        const sign = foldWord(char);
         if (before) Object.assign(before, { term: before.term + sign, to });
         out.push((before = { term: sign, from: at, to }));
       } else if (isMark && before) before.to = to;

@@ -1,6 +1,7 @@
 import { diffArrays } from 'diff';
 import type { Node } from '@tiptap/pm/model';
 import { toText } from '../note/text';
+import { BRACKETED_WHOLE } from '../text/brackets';
 
 /** A stretch of wording that stands in both, or was put in, or taken out. */
 export interface Change {
@@ -9,7 +10,7 @@ export interface Change {
 }
 
 /** Words, blanks `[label]`, runs of space, line ends and stops, each a piece of its own. */
-const PIECES = /\[[^\][\n]{1,100}\]|[\p{L}\p{N}\p{M}'’]+|\n|[^\S\n]+|[^\s\p{L}\p{N}\p{M}]/gu;
+const PIECES = new RegExp(String.raw`${BRACKETED_WHOLE}|[\p{L}\p{N}\p{M}'’]+|\n|[^\S\n]+|[^\s\p{L}\p{N}\p{M}]`, 'gu');
 
 /**
  * The difference between two texts by word, as a reader takes it in: what was taken out stands before what came in its

@@ -1,7 +1,8 @@
 import { diffArrays } from 'diff';
 import { Fragment, type Mark, type Node } from '@tiptap/pm/model';
-import { blankKey } from '../blank/key';
-import type { BlankDef } from '../blank/kind';
+import { blankKey } from '../blank/kinds/key';
+import type { BlankDef } from '../blank/kinds/kind';
+import { kindOf } from '../blank/kinds/registry';
 import { attrsOf, putBack } from '../blank/passage';
 import { schema } from '../note/schema';
 
@@ -245,7 +246,7 @@ function withoutCaret(node: Node): Node {
   if (node.isTextblock) {
     const kept: Node[] = [];
     node.forEach((child) => {
-      if (child.type.name !== 'blank' || child.attrs.kind !== 'caret') kept.push(child);
+      if (child.type.name !== 'blank' || !kindOf(child.attrs.kind).isPlace) kept.push(child);
     });
     return node.copy(Fragment.fromArray(kept));
   }

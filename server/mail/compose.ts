@@ -1,13 +1,13 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Node } from '@tiptap/pm/model';
-import type { Mailbox } from '../../core/message/address';
-import { quoteText } from '../../core/message/quote';
-import { escapeHtml } from '../../core/note/escape';
-import { contentId, toHtml } from '../../core/note/html';
-import { toLine, toText } from '../../core/note/text';
+import type { ThreadFields } from '#core/message/thread';
+import type { Mailbox } from '#core/message/address';
+import { quoteText } from '#core/message/quote';
+import { escapeHtml } from '#core/note/escape';
+import { contentId, toHtml } from '#core/note/html';
+import { toLine, toText } from '#core/note/text';
 
-export interface Letter {
-  messageId: string;
+export interface Letter extends ThreadFields {
   date: Date;
   from: Mailbox;
   to: Mailbox[];
@@ -16,8 +16,6 @@ export interface Letter {
   subject: Node;
   body: Node;
   signature: Node;
-  inReplyTo: string;
-  references: string[];
   /** The message answered, quoted under the signature; null to leave it out. */
   quote: {
     attribution: string;

@@ -1,13 +1,11 @@
 import { simpleParser, type AddressObject } from 'mailparser';
 import PostalMime from 'postal-mime';
 import { describe, expect, it } from 'vitest';
-import { textFromHtml } from '../../core/note/htmlTree';
-import { docFromText, emptyDoc, parseDoc } from '../../core/note/schema';
-import { composeLetter, type Letter } from './compose';
-import { MESSAGE_LIMIT, readMessages } from './mbox';
+import { docFromText, emptyDoc, parseDoc } from '#core/note/schema';
+import { composeLetter } from './compose';
 import { looksLikeMessage, parseMessage } from './parse';
-import { sanitiseHtml } from './sanitise';
 import { quotedOf } from './show';
+import { said } from '../../tests/words';
 
 const bytes = (...lines: string[]) => Buffer.from(lines.join('\r\n'));
 
@@ -169,7 +167,7 @@ describe('the example messages of RFC 5322 appendix A, in', () => {
       replyTo: [{ address: 'smith@home.example' }],
       inReplyTo: '<1234@local.machine.example>',
       references: ['<1234@local.machine.example>'],
-      broken: '',
+      broken: null,
     });
     const a3 = await parseMessage(RFC5322['A.3 resent']);
     expect(a3.from[0]!.address).toBe('jdoe@machine.example');
@@ -268,11 +266,11 @@ describe('multipart', () => {
     expect(text).toContain('implicitly typed');
     expect(text).toContain('explicitly typed');
     expect(text).not.toContain('ignored');
-    expect(broken).toBe('');
+    expect(broken).toBeNull();
   });
 
   it('is marked when its end is missing', async () => {
-    expect((await parseMessage(raw.subarray(0, raw.indexOf('--simple boundary--')))).broken).toContain(
+    expect(said((await parseMessage(raw.subarray(0, raw.indexOf('--simple boundary--')))).broken)).toContain(
       'its end is missing',
     );
   });
@@ -322,7 +320,7 @@ describe('what other readers take in their stride', () => {
       const message = await parseMessage(
         bytes('From: a@x.example', 'Date: Mon, 23 Nov 2026 09:00:00 +0000', `Content-Type: ${type}`, '', ...parts),
       );
-      expect(message.broken, type).toBe('');
+      expect(message.broken, type).toBeNull();
     }
   });
 
@@ -332,7 +330,7 @@ describe('what other readers take in their stride', () => {
   ])('a sender without an address keeps the name: %s', async (written, name) => {
     const { from, broken } = await parseMessage(bytes(`From: ${written}`, 'Subject: x', '', 'x'));
     expect(from).toEqual([{ name, address: '' }]);
-    expect(broken).toContain('does not say who sent it');
+    expect(said(broken)).toContain('does not say who sent it');
   });
 
   it('names of files lose what turns the direction of writing', async () => {
@@ -383,243 +381,5 @@ describe('what other readers take in their stride', () => {
     expect(read.html).toContain('cid:plan%40x');
     expect(part).toMatchObject({ contentId: '<plan@x>', disposition: 'inline' });
     expect(Buffer.from(part!.content as ArrayBuffer).toString('base64')).toBe(pixel);
-  });
-});
-
-describe('broken messages', () => {
-  it.each([
-    ['only noise', Buffer.from([0, 1, 2, 255, 254, 10, 0])],
-    ['nothing', Buffer.alloc(0)],
-    ['a header and no end', bytes('Subject: x')],
-    ['a wrong date', bytes('From: a@x.example', 'Date: yesterday', '', 'x')],
-    ['an unknown charset', bytes('From: a@x.example', 'Content-Type: text/plain; charset=klingon', '', 'x')],
-    [
-      'broken base64',
-      bytes('From: a@x.example', 'Content-Type: text/plain', 'Content-Transfer-Encoding: base64', '', '####'),
-    ],
-    [
-      'a hundred parts deep',
-      bytes(...Array.from({ length: 100 }, (_, i) => `Content-Type: multipart/mixed; boundary=b${i}\r\n\r\n--b${i}`)),
-    ],
-  ])('%s gives something, and throws nothing', async (_name, raw) => {
-    const message = await parseMessage(raw);
-    expect(message).toHaveProperty('subject');
-    if (_name !== 'an unknown charset' && _name !== 'broken base64') expect(message.broken).not.toBe('');
-  });
-
-  it('tells a message from another file', () => {
-    expect(looksLikeMessage(Buffer.from('\x89PNG\r\n\x1a\n'))).toBe(false);
-    expect(looksLikeMessage(Buffer.from('Just a letter.\n'))).toBe(false);
-    expect(looksLikeMessage(Buffer.from('Subject: x\n\ny'))).toBe(true);
-  });
-});
-
-async function collect(...chunks: (string | Buffer)[]) {
-  const out: { text: string; bytes: number }[] = [];
-  async function* source() {
-    for (const chunk of chunks) yield Buffer.from(chunk as string);
-  }
-  for await (const { raw, bytes: at } of readMessages(source())) out.push({ text: raw.toString(), bytes: at });
-  return out;
-}
-
-describe('mbox (RFC 4155)', () => {
-  const one = 'From a@x.example Fri Jun 23 02:56:55 2000\nSubject: one\n\nBody one\n\n';
-  const two = 'From b@x.example Sat Jun 24 02:56:55 2000\nSubject: two\n\nBody two\n';
-
-  it('is cut at its separator lines', async () => {
-    expect((await collect(one + two)).map(({ text }) => text)).toEqual([
-      'Subject: one\n\nBody one\n',
-      'Subject: two\n\nBody two\n',
-    ]);
-  });
-
-  it('comes out the same however the bytes arrive, and tells how far it is', async () => {
-    const whole = one + two;
-    const expected = await collect(whole);
-    for (const size of [1, 7, 64]) {
-      const chunks = Array.from({ length: Math.ceil(whole.length / size) }, (_, i) =>
-        whole.slice(i * size, (i + 1) * size),
-      );
-      expect((await collect(...chunks)).map(({ text }) => text)).toEqual(expected.map(({ text }) => text));
-    }
-    expect(expected.at(-1)!.bytes).toBe(whole.length);
-  });
-
-  it('does not cut at a sentence, and takes the mark off ">From"', async () => {
-    const letter =
-      'From a@x.example Fri Jun 23 02:56:55 2000\nSubject: x\n\nDear Ada,\n\nFrom Monday on I am away.\nFrom b@x.example at 02:56 on\n>From here\n>>From there\n';
-    const found = await collect(letter);
-    expect(found).toHaveLength(1);
-    expect(found[0]!.text).toContain('\nFrom Monday on');
-    expect(found[0]!.text).toContain('\nFrom here\n>From there');
-  });
-
-  it('takes any other file as one message, with all its bytes', async () => {
-    const eml = 'Subject: x\r\n\r\nFrom a@x.example Fri Jun 23 02:56:55 2000\r\n>From y\r\n';
-    expect(await collect(eml)).toEqual([{ text: eml, bytes: eml.length }]);
-    const binary = Buffer.from([0x53, 0x3a, 0x20, 0xff, 0xfe, 0x0a, 0x0a, 0x80]);
-    const [entry] = await (async () => {
-      const all: Buffer[] = [];
-      for await (const { raw } of readMessages(
-        (async function* () {
-          yield binary;
-        })(),
-      ))
-        all.push(raw);
-      return all;
-    })();
-    expect(entry!.equals(binary)).toBe(true);
-    expect(await collect('')).toEqual([]);
-  });
-
-  it('cuts a message that is larger than what is kept, and says so', async () => {
-    const megabyte = Buffer.alloc(1024 * 1024, 'x'.repeat(63) + '\n');
-    async function* source() {
-      yield Buffer.from('From a@x.example Fri Jun 23 02:56:55 2000\nSubject: large\n\n');
-      for (let i = 0; i < 62; i++) yield megabyte;
-      yield Buffer.from('\nFrom b@x.example Sat Jun 24 02:56:55 2000\nSubject: next\n\nhere\n');
-    }
-    const found = [];
-    for await (const { raw, cut } of readMessages(source()))
-      found.push([raw.toString('latin1', 0, 14), raw.length <= MESSAGE_LIMIT, cut]);
-    expect(found).toEqual([
-      ['Subject: large', true, true],
-      ['Subject: next\n', true, false],
-    ]);
-  });
-
-  it('reads CRLF files', async () => {
-    expect(await collect((one + two).replace(/\n/g, '\r\n'))).toHaveLength(2);
-  });
-});
-
-describe('a letter, out', () => {
-  const letter = (part: Partial<Letter> = {}): Letter => ({
-    messageId: '<x1@robin.example>',
-    date: new Date(Date.UTC(2026, 10, 24, 9)),
-    from: { name: 'Søren "Wren" Halloway', address: 'wren@robin.example' },
-    to: [{ name: '棚部 ゆき', address: 'yuki@client.example' }],
-    cc: [{ name: '', address: 'cc@client.example' }],
-    bcc: [{ name: 'Hidden', address: 'hidden@client.example' }],
-    subject: parseDoc(docFromText('Größe, très – 日本語 🎹')),
-    body: parseDoc(docFromText('Dear <b>Yuki</b>,\n\n> not a quote\nFrom here\n.dot')),
-    signature: parseDoc(docFromText('Wren\n01632 960 418')),
-    inReplyTo: '<1234@local.machine.example>',
-    references: ['<0@x>', '<1234@local.machine.example>'],
-    quote: null,
-    ...part,
-  });
-
-  it('reads back the same in two independent parsers', async () => {
-    const raw = await composeLetter(letter());
-    const theirs = await simpleParser(raw);
-    const ours = await PostalMime.parse(raw);
-    for (const subject of [theirs.subject, ours.subject]) expect(subject).toBe('Größe, très – 日本語 🎹');
-    expect(theirs.from!.value[0]).toEqual({ name: 'Søren "Wren" Halloway', address: 'wren@robin.example' });
-    expect(ours.to![0]).toEqual({ name: '棚部 ゆき', address: 'yuki@client.example' });
-    expect(theirs.references).toEqual(['<0@x>', '<1234@local.machine.example>']);
-    expect(ours.inReplyTo).toBe('<1234@local.machine.example>');
-    for (const text of [theirs.text!, ours.text!])
-      expect(text.trim()).toBe('Dear <b>Yuki</b>,\n\n> not a quote\nFrom here\n.dot\n\n-- \nWren\n01632 960 418');
-    expect(ours.html).toContain('Dear &lt;b&gt;Yuki&lt;/b&gt;,');
-    expect(theirs.date).toEqual(new Date(Date.UTC(2026, 10, 24, 9)));
-    expect(raw.toString()).toContain('multipart/alternative');
-    expect(raw.toString()).not.toContain('hidden@client.example');
-  });
-
-  it('keeps lines within RFC 5322 2.1.1 and the header within ASCII', async () => {
-    const long = 'A very long line of text. '.repeat(200);
-    const raw = (await composeLetter(letter({ body: parseDoc(docFromText(long)) }))).toString('latin1');
-    for (const line of raw.split('\r\n')) expect(line.length).toBeLessThanOrEqual(998);
-    expect(raw.slice(0, raw.indexOf('\r\n\r\n'))).toMatch(/^[\x00-\x7f]*$/);
-  });
-
-  it('lets nobody write header fields through names or subjects', async () => {
-    const raw = await composeLetter(
-      letter({
-        from: { name: 'A\r\nBcc: victim@x.example', address: 'wren@robin.example' },
-        subject: parseDoc({
-          type: 'doc',
-          content: [{ type: 'paragraph', content: [{ type: 'text', text: 'x\r\nBcc: victim@x.example' }] }],
-        }),
-      }),
-    );
-    const head = raw.toString().split('\r\n\r\n')[0]!;
-    expect(head).not.toMatch(/^bcc:/im);
-  });
-
-  it('puts the signature once, above the quoted message', async () => {
-    const raw = await composeLetter(
-      letter({ quote: { attribution: 'On Monday, Ada wrote:', text: 'Could you?', html: '' } }),
-    );
-    const { text } = await simpleParser(raw);
-    expect(text!.trim()).toMatch(/\.dot\n\nWren\n01632 960 418\n\nOn Monday, Ada wrote:\n> Could you\?$/);
-    expect((await simpleParser(await composeLetter(letter({ signature: parseDoc(emptyDoc()) })))).text).not.toContain(
-      '--',
-    );
-  });
-});
-
-describe('somebody else’s HTML', () => {
-  const clean = (html: string, pictures = false) =>
-    sanitiseHtml(html, { pictures, partUrl: (id) => (id === 'logo@x' ? '/part/0' : null) });
-
-  // Published script-injection cases: the OWASP cheat sheet's families, from memory.
-  it.each([
-    '<script>alert(1)</script>',
-    '<SCRIPT SRC=http://x.example/xss.js></SCRIPT>',
-    '<img src=x onerror=alert(1)>',
-    '<IMG SRC="javascript:alert(1);">',
-    '<IMG SRC=jAvascript:alert(1)>',
-    '<IMG """><SCRIPT>alert(1)</SCRIPT>">',
-    '<a href="java&#10;script:alert(1)">x</a>',
-    '<a href=" javascript:alert(1)">x</a>',
-    '<a href="data:text/html;base64,PHNjcmlwdD4=">x</a>',
-    '<svg onload=alert(1)><script>alert(1)</script></svg>',
-    '<math><mtext><script>alert(1)</script></mtext></math>',
-    '<iframe src="javascript:alert(1)"></iframe>',
-    '<object data="x.swf"></object><embed src="x.swf">',
-    '<form action="https://x.example"><input name=a><button>Go</button></form>',
-    '<base href="https://x.example/"><link rel=stylesheet href="https://x.example/a.css">',
-    '<meta http-equiv="refresh" content="0;url=https://x.example">',
-    '<style>body{background:url(https://x.example/t)}</style>',
-    '<div style="background:url(javascript:alert(1))">x</div>',
-    '<div style="background-image:url(https://x.example/t.png)">x</div>',
-    '<div style="position:fixed;top:0;left:0;width:100%;height:100%">x</div>',
-    '<div style="color:expression(alert(1))">x</div>',
-    '<img src="data:image/svg+xml;base64,PHN2Zy8+">',
-    '<video src="https://x.example/v.mp4" autoplay></video>',
-    '<p onclick="alert(1)" id="x" class="y">x</p>',
-    '<!--[if gte IE 4]><script>alert(1)</script><![endif]-->',
-    '<noscript><p title="</noscript><img src=x onerror=alert(1)>"></noscript>',
-  ])('%s does nothing', (html) => {
-    const out = clean(html).html;
-    expect(out).not.toMatch(/<(script|svg|math|iframe|object|embed|form|input|base|link|meta|style|video|noscript)\b/i);
-    expect(out.replace(/="[^"]*"/g, '=""')).not.toMatch(/<[^>]*\s(on\w+|id|class)\s*=/i);
-    expect(out).not.toMatch(/<[^>]*(javascript:|expression\(|url\(|position|data:(?!image\/(png|jpe?g|gif|webp);))/i);
-  });
-
-  it('keeps what a letter needs', () => {
-    const letter =
-      '<p>Dear <b>Ada</b>, <a href="https://x.example">this</a></p><ul><li>one</li></ul><table><tr><td>1</td></tr></table>';
-    const out = clean(letter).html;
-    for (const part of ['<b>Ada</b>', 'href="https://x.example"', 'rel="noopener', '<li>one</li>', '<td>1</td>'])
-      expect(out).toContain(part);
-  });
-
-  it('fetches no picture from elsewhere unless asked, and shows its own', () => {
-    const html =
-      '<img src="https://x.example/a.png" alt="A"><img src="cid:logo@x"><img src="cid:other"><img src="//x.example/b.png">';
-    expect(clean(html)).toMatchObject({ remotePictures: 1 });
-    expect(clean(html).html).not.toContain('x.example');
-    expect(clean(html).html).toContain('src="/part/0"');
-    expect(clean(html, true).html).toContain('src="https://x.example/a.png"');
-  });
-
-  it('gives text for a preview', () => {
-    expect(
-      textFromHtml('<style>x{}</style><p>Dear&nbsp;Ada,</p><p>it&#39;s &lt;here&gt; &amp;amp; &#x1F3B9;<br>now</p>'),
-    ).toBe("Dear Ada,\nit's <here> &amp; 🎹\nnow");
   });
 });

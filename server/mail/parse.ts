@@ -1,8 +1,10 @@
 import PostalMime, { addressParser, type Address, type Email } from 'postal-mime';
-import { bareAddress, type Mailbox } from '../../core/message/address';
-import { splitQuoted } from '../../core/message/quote';
-import { textFromHtml } from '../../core/note/htmlTree';
+import { bareAddress, type Mailbox } from '#core/message/address';
+import { splitQuoted } from '#core/message/quote';
+import type { MessageThread } from '#core/message/thread';
+import { textFromHtml } from '#core/reading/htmlTree';
 import { boundaryOf, contentAt, outlineOf, type Outline, type PartRange } from './outline';
+import { phrase, type Phrase } from '#core/text/phrase';
 
 /** An attachment or a picture inside a message. */
 export interface Part {
@@ -23,16 +25,8 @@ export function contentOf(raw: Buffer, { content, range }: Part): Buffer {
 }
 
 /** The derived columns of a message: everything here can be worked out again from the bytes. */
-export interface Derived {
-  messageId: string;
-  inReplyTo: string;
-  references: string[];
-  from: Mailbox[];
-  replyTo: Mailbox[];
-  to: Mailbox[];
-  cc: Mailbox[];
+export interface Derived extends MessageThread {
   bcc: Mailbox[];
-  subject: string;
   /** Milliseconds since 1970; null when there is no readable date. */
   sentAt: number | null;
   preview: string;
@@ -40,7 +34,7 @@ export interface Derived {
   html: string;
   text: string;
   /** What could not be read, in words; empty when all could. */
-  broken: string;
+  broken: Phrase | null;
 }
 
 /** Groups (RFC 5322 3.4) are opened into their members; an empty group gives nobody. */
@@ -70,20 +64,20 @@ function cutOff(raw: Buffer, email: Email): boolean {
   return !boundary || !raw.includes(`--${boundary}--`);
 }
 
-const SHOWN_IN_PART: Record<Outline['cut'][number], string> = {
-  text: 'its text is longer than what is shown',
-  parts: 'it has more parts than are shown',
-  header: 'its header is longer than what is shown, so that recipients may be missing here',
-  nesting: 'its parts are nested deeper than what is shown',
+const SHOWN_IN_PART: Record<Outline['cut'][number], Phrase> = {
+  text: phrase('message.longText'),
+  parts: phrase('message.manyParts'),
+  header: phrase('message.longHeader'),
+  nesting: phrase('message.nested'),
 };
 
-function faults(raw: Buffer, email: Email, cut: Outline['cut']): string {
-  const found: string[] = [];
-  if (!senders(email).some(({ address }) => address)) found.push('it does not say who sent it');
-  if (!email.date || Number.isNaN(Date.parse(email.date))) found.push('its date could not be read');
-  if (cutOff(raw, email)) found.push('its end is missing');
+function faults(raw: Buffer, email: Email, cut: Outline['cut']): Phrase | null {
+  const found: Phrase[] = [];
+  if (!senders(email).some(({ address }) => address)) found.push(phrase('message.noSender'));
+  if (!email.date || Number.isNaN(Date.parse(email.date))) found.push(phrase('message.noDate'));
+  if (cutOff(raw, email)) found.push(phrase('message.noEnd'));
   for (const one of cut) found.push(SHOWN_IN_PART[one]);
-  return found.length ? `Read in part: ${found.join('; ')}.` : '';
+  return found.length ? phrase('message.inPart', { faults: found }) : null;
 }
 
 /** Who sent it. A name without an address is kept, since it is all there is; nobody can be answered there. */
@@ -167,6 +161,6 @@ function unreadable(raw: Buffer): Derived {
     attachments: [],
     html: '',
     text,
-    broken: 'Read in part: its structure could not be made out; this is the raw text.',
+    broken: phrase('message.raw'),
   };
 }

@@ -1,5 +1,6 @@
 import type { Folder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
+import type { Phrase } from '#core/text/phrase';
 
 /** A message in the mailbox with its bytes, which are the truth of it. */
 export interface StoredMessage extends MessageRow {
@@ -30,7 +31,11 @@ export interface MailboxPort {
   /** @throws UserError 404 when there is no such message. */
   get(id: string): Promise<StoredMessage>;
   /** Stores the bytes as they are. A message already there is not stored again. */
-  append(folder: Folder, raw: Buffer, options?: AppendOptions): Promise<{ id: string; added: boolean; broken: string }>;
+  append(
+    folder: Folder,
+    raw: Buffer,
+    options?: AppendOptions,
+  ): Promise<{ id: string; added: boolean; broken: Phrase | null }>;
   setFlags(id: string, flags: { seen?: boolean; answered?: boolean }): Promise<void>;
   move(id: string, folder: Folder): Promise<void>;
 }

@@ -1,5 +1,5 @@
 import sanitizeHtml from 'sanitize-html';
-import { boundsOf } from '../../core/note/htmlTree';
+import { boundsOf } from '#core/reading/htmlTree';
 
 const COLOUR = [/^#[0-9a-f]{3,8}$/i, /^rgba?\([\d\s.,%]+\)$/i, /^[a-z]+$/i];
 const LENGTH = [/^-?[\d.]+(px|em|rem|pt|%)?$/i, /^auto$/i];

@@ -1,15 +1,16 @@
 import type { Message } from '#shared/types/wire';
-import { splitQuoted } from '../../core/message/quote';
+import { splitQuoted } from '#core/message/quote';
 import { contentOf, parseMessage } from './parse';
 import { pictureType } from './picture';
 import { sanitiseHtml } from './sanitise';
+import { allOf, phrase } from '#core/text/phrase';
 
 /** What of a message is shown beside its row in the list. */
 export type Shown = Pick<Message, 'cc' | 'replyTo' | 'html' | 'text' | 'remotePictures' | 'attachmentList' | 'broken'>;
 
 const REMARKS = {
-  long: 'Its end is not shown, since it is very long.',
-  deep: 'It is shown as plain text, since it is built in too many layers.',
+  long: phrase('message.endNotShown'),
+  deep: phrase('message.asText'),
 };
 
 /** A message made ready to be shown: its HTML sanitised, pictures from elsewhere only when asked for. */
@@ -32,7 +33,7 @@ export async function shownOf(raw: Buffer, { id, pictures }: { id: string; pictu
       .map(({ name, type, size, inline }, index) => ({ index, name, type, size, inline }))
       .filter((part) => !part.inline || !derived.html)
       .map(({ inline: _, ...part }) => part),
-    broken: [derived.broken, cut ? REMARKS[cut] : ''].filter(Boolean).join(' '),
+    broken: allOf([derived.broken, cut ? REMARKS[cut] : null]),
   };
 }
 

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
-import { partsOf, partsOfText } from '../../core/message/own';
-import { docOf, readHtml, type ReadBlock } from '../../core/note/read';
-import { parseDoc, type DocJson } from '../../core/note/schema';
-import { toText } from '../../core/note/text';
+import { partsOf, partsOfText } from '#core/message/own';
+import { docOf, type ReadBlock } from '#core/reading/block';
+import { readHtml } from '#core/reading/read';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { pictureType } from './picture';
 import { contentOf, parseMessage, type Derived } from './parse';
 

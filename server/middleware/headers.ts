@@ -1,3 +1,5 @@
+import { phrase } from '#core/text/phrase';
+
 /** What a browser must not do with any answer of ours. The page itself names its own scripts (plugins/policy.ts). */
 export default defineEventHandler((event) => {
   setResponseHeaders(event, {
@@ -16,7 +18,7 @@ export default defineEventHandler((event) => {
     origin &&
     hostOf(origin) !== getRequestHost(event, { xForwardedHost: Boolean(useRuntimeConfig().tls) })
   ) {
-    throw createError({ statusCode: 403, message: 'This request came from another site.' });
+    throw errorAnswer(403, phrase('error.otherSite'), { code: 'other-site' });
   }
 });
 

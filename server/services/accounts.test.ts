@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { signUpSchema } from '#shared/schemas/account';
-import { docFromText } from '../../core/note/schema';
-import { blanksIn } from '../../core/blank/blanks';
-import { passagesIn } from '../../core/blank/passage';
-import { KINDS } from '../../core/blank/registry';
-import { checkNote } from '../../core/note/check';
-import { parseDoc } from '../../core/note/schema';
+import { docFromText } from '#core/note/schema';
+import { blanksIn } from '#core/blank/blanks';
+import { passagesIn } from '#core/blank/passage';
+import { KINDS } from '#core/blank/kinds/registry';
+import { checkNote } from '#core/blank/check';
+import { parseDoc } from '#core/note/schema';
 import { readLookup, readLookups } from './lookups';
 import { readNote, readNotes } from './notes';
 import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
@@ -43,7 +43,7 @@ describe('accounts', () => {
     const again = { name: 'Other', address, password: 'another password', locale: 'en-GB', timeZone: 'UTC' };
     await expect(signUp(app, plainPasswords, again)).rejects.toMatchObject({
       status: 409,
-      data: { fields: { address: expect.any(String) } },
+      data: { fields: { address: { code: 'error.addressTakenShort' } } },
     });
   });
 

@@ -1,8 +1,8 @@
 import type { Account } from '#shared/types/wire';
 import type { SignIn, SignUp } from '#shared/schemas/account';
 import type { Settings } from '#shared/schemas/settings';
-import { emptyDoc } from '../../core/note/schema';
-import { regionDefaults } from '../../core/number/region';
+import { emptyDoc } from '#core/note/schema';
+import { regionDefaults } from '#core/number/region';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
 import {
@@ -17,6 +17,7 @@ import {
 import { inTransaction } from '../db/transaction';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
+import { phrase } from '#core/text/phrase';
 
 /** Hashing of passwords, handed in because it comes with the session module (scrypt). */
 export interface Passwords {
@@ -48,9 +49,9 @@ export async function signUp(app: Application, passwords: Passwords, input: Sign
     await insertAccount(app.db, account, settings, app.now());
   } catch (error) {
     if (!isDuplicate(error)) throw error;
-    throw new UserError('There is already an account with this address. Sign in instead.', 409, {
+    throw new UserError(phrase('error.addressTaken'), 409, {
       code: 'taken',
-      fields: { address: 'There is already an account with this address.' },
+      fields: { address: phrase('error.addressTakenShort') },
     });
   }
   return { id, name, address: input.address, demo: false };
@@ -75,7 +76,7 @@ export async function signIn(
   const wait = await inTransaction(app.db, (trx) => takeTry(trx, address, origin, app.now(), waitAfter));
   if (wait > 0) {
     const retryAfter = Math.ceil(wait / 1000);
-    throw new UserError(`Too many tries. Wait ${retryAfter} seconds, then try again.`, 429, {
+    throw new UserError(phrase('error.tooManyTries', { count: retryAfter }), 429, {
       code: 'slow-down',
       retryAfter,
     });
@@ -83,7 +84,7 @@ export async function signIn(
   const account = await accountByAddress(app.db, address);
   const right = await passwords.verify(account?.passwordHash || (await decoy(passwords)), password).catch(() => false);
   if (!account || !account.passwordHash || !right) {
-    throw new UserError('Address and password do not belong together.', 401, { code: 'sign-in' });
+    throw new UserError(phrase('error.signIn'), 401, { code: 'sign-in' });
   }
   await clearFailures(app.db, address, origin);
   return (await accountOf(app, account.id))!;
@@ -104,6 +105,6 @@ export async function readSettings({ db }: Application, owner: string): Promise<
 export async function changeSettings(app: Application, owner: string, input: Settings): Promise<Settings> {
   const { version, ...settings } = input;
   if (!(await updateSettings(app.db, owner, version, settings)))
-    throw stale('page of settings', await readSettings(app, owner));
+    throw stale('settings', await readSettings(app, owner));
   return readSettings(app, owner);
 }

@@ -1,13 +1,12 @@
 import type { Knex } from 'knex';
 import type { Draft } from '#shared/types/wire';
 import type { AnswerSearch } from '#shared/schemas/answers';
-import { blankKey } from '../../core/blank/key';
+import { blankKey } from '#core/blank/kinds/key';
+import { kindOf } from '#core/blank/kinds/registry';
 import { answersGiven, rememberAnswers } from '../db/repositories/givenAnswers';
 import { countAnswers } from '../db/repositories/noteAnswers';
 import type { Application } from './application';
 
-/** Kinds whose answers are worth offering again: what was found in one message, or picked row by row, is not. */
-const REMEMBERED = ['text', 'choice', 'date', 'time', 'number', 'money', 'person', 'sender', 'lookup'];
 const LONGEST = 2000;
 
 /** Keeps what was answered in a message that has left: to be offered for the same blank again, and counted for its note. */
@@ -23,8 +22,7 @@ export async function rememberFills(
     for (const { label, kind } of blanks) {
       const key = blankKey(label);
       const answer = given[key];
-      if (typeof answer !== 'string' || !answer.trim() || answer.length > LONGEST || !REMEMBERED.includes(kind))
-        continue;
+      if (typeof answer !== 'string' || !answer.trim() || answer.length > LONGEST || !kindOf(kind).remembers) continue;
       answers.set(`${key}\n${answer.trim()}`, key);
       ofNote.push({ key, answer: answer.trim() });
     }

@@ -1,9 +1,9 @@
 import type { Note, Shelf } from '#shared/types/wire';
 import { IMPORT_LIMIT, type BundleRequest } from '#shared/schemas/bundle';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, lookupKey, renamed, shelfKey } from '../../core/library/bundle';
-import { writeSingle, type SingleFormat } from '../../core/library/single';
-import { emptyDoc, parseDoc, picturesIn } from '../../core/note/schema';
-import { fileSize } from '../../core/number/size';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, lookupKey, renamed, shelfKey } from '#core/library/bundle';
+import { writeSingle, type SingleFormat } from '#core/library/single';
+import { emptyDoc, parseDoc, picturesIn } from '#core/note/schema';
+import { fileSize } from '#core/number/size';
 import { accountById } from '../db/repositories/accounts';
 import { fileByDigest } from '../db/repositories/files';
 import { listLookups, lookupById } from '../db/repositories/lookups';
@@ -15,6 +15,7 @@ import { readSettings } from './accounts';
 import type { Application } from './application';
 import { notFound, UserError } from './errors';
 import { readNote, wordingOf } from './notes';
+import { phrase } from '#core/text/phrase';
 
 /** Shelves with each one after the shelf around it. */
 function inOrder(shelves: Shelf[]): Shelf[] {
@@ -78,11 +79,9 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
     if (!found) continue;
     total += Math.ceil(found.size / 3) * 4;
     if (total > IMPORT_LIMIT * 0.9)
-      throw new UserError(
-        `The attachments of these notes are more than a bundle takes (${fileSize(IMPORT_LIMIT)}). Take the library out a shelf at a time.`,
-        413,
-        { code: 'too-large' },
-      );
+      throw new UserError(phrase('bundle.attachmentsTooLarge', { limit: fileSize(IMPORT_LIMIT) }), 413, {
+        code: 'too-large',
+      });
     files.set(file, { type: found.type, data: found.content.toString('base64') });
   }
 
@@ -124,13 +123,9 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
   };
   const text = JSON.stringify(bundle, null, 1);
   if (Buffer.byteLength(text) > IMPORT_LIMIT)
-    throw new UserError(
-      `This is more than a bundle takes (${fileSize(IMPORT_LIMIT)}). Take the library out a shelf at a time.`,
-      413,
-      {
-        code: 'too-large',
-      },
-    );
+    throw new UserError(phrase('bundle.tooLarge', { limit: fileSize(IMPORT_LIMIT) }), 413, {
+      code: 'too-large',
+    });
   return text;
 }
 
@@ -179,5 +174,5 @@ export async function noteFile(
 }
 
 function notFoundFile(name: string): never {
-  throw new UserError(`A picture or attachment of “${name}” is not kept here any more.`, 404, { code: 'not-found' });
+  throw new UserError(phrase('bundle.fileGone', { name }), 404, { code: 'not-found' });
 }

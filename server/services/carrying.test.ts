@@ -3,7 +3,7 @@ import Ajv from 'ajv/dist/2020';
 import { simpleParser } from 'mailparser';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { emptyNote } from '#shared/schemas/note';
-import { docFromText, type DocJson } from '../../core/note/schema';
+import { docFromText, type DocJson } from '#core/note/schema';
 import { chooseForImport } from './imports/import';
 import { starterBundle } from '../../starter/bundle';
 import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
@@ -16,6 +16,7 @@ import { loadDemoOnce } from './demo';
 import { storeFile } from './files';
 import { keepingOf } from './keeping';
 import { changeNote, keepNote, pinNotes, readNote, readNotes } from './notes';
+import { said } from '../../tests/words';
 
 let app: Application;
 beforeAll(async () => {
@@ -62,7 +63,7 @@ describe('a library carried over', () => {
     const own = preview.items.find(({ kind }) => kind === 'sender')!;
     await chooseForImport(app, other, preview.id, [{ position: own.position, choice: 'replace' }]);
     const { steps } = await run(app, other, preview.id);
-    expect(steps.at(-1)).toMatchObject({ finished: true, problem: '' });
+    expect(steps.at(-1)).toMatchObject({ finished: true, problem: null });
     const second = await makeBundle(app, other, ALL);
     const without = (text: string) => text.replace(/"made": "[^"]*"/, '');
     expect(without(second)).toBe(without(first));
@@ -193,6 +194,6 @@ describe('what a message gives for a note', () => {
     );
     const { remarks, attachments } = await keepingOf(app, owner, raw);
     expect(attachments).toEqual([]);
-    expect(remarks.join('\n')).toMatch(/stands elsewhere[\s\S]*“big.pdf” is 150 kB/);
+    expect(remarks.map((words) => said(words)).join('\n')).toMatch(/on another server[\s\S]*“big.pdf” is 150 kB/);
   });
 });

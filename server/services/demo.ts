@@ -8,8 +8,8 @@ import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
 import { shelves } from '../../demo/shelves';
 import { people, type PersonKey } from '../../demo/people';
-import { regionDefaults } from '../../core/number/region';
-import { attribution, quoteText } from '../../core/message/quote';
+import { regionDefaults } from '#core/number/region';
+import { attribution, quoteText } from '#core/message/quote';
 import { newId } from '../db/id';
 import { isDuplicate } from '../db/connect';
 import { accountByAddress, insertAccount } from '../db/repositories/accounts';
@@ -20,6 +20,7 @@ import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
 import { UserError } from './errors';
 import { noteContent } from './noteContent';
+import { phrase } from '#core/text/phrase';
 
 const DAY = 86_400_000;
 
@@ -124,7 +125,7 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
 
 /** The demo account, where this installation offers it. @throws UserError */
 export async function enterDemo(app: Application, passwords: Passwords, offered: boolean): Promise<Account> {
-  if (!offered) throw new UserError('This installation has no demo.', 404, { code: 'not-found' });
+  if (!offered) throw new UserError(phrase('error.noDemo'), 404, { code: 'not-found' });
   await loadDemoOnce(app, passwords);
   const account = await accountByAddress(app.db, wren.address);
   return (await accountOf(app, account!.id))!;

@@ -1,8 +1,8 @@
 import type { Draft, DraftRow } from '#shared/types/wire';
 import type { DraftChange, NewDraft } from '#shared/schemas/draft';
-import { replyRecipients, replySubject } from '../../core/message/reply';
-import { docFromText, emptyDoc, parseDoc } from '../../core/note/schema';
-import { toLine, toText } from '../../core/note/text';
+import { replyRecipients, replySubject } from '#core/message/reply';
+import { docFromText, emptyDoc, parseDoc } from '#core/note/schema';
+import { toLine, toText } from '#core/note/text';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
 import {
@@ -17,6 +17,7 @@ import {
 import { messageThread } from '../db/repositories/messages';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
+import { phrase } from '#core/text/phrase';
 
 export function readDrafts({ db }: Application, owner: string): Promise<DraftRow[]> {
   return listDrafts(db, owner);
@@ -82,8 +83,7 @@ export async function changeDraft(
     const current = await readDraft(app, owner, id);
     // The answer to the first try was lost, and this is the same once more.
     if (current.version === version + 1 && isSame(current, input)) return current;
-    if (current.state === 'sending')
-      throw new UserError('This message is being sent and cannot be changed now.', 409, { code: 'sending' });
+    if (current.state === 'sending') throw new UserError(phrase('sending.locked'), 409, { code: 'sending' });
     throw stale('draft', current);
   }
   return readDraft(app, owner, id);

@@ -1,25 +1,42 @@
 import type { ErrorData } from '#shared/types/wire';
+import { phrase, type Phrase } from '#core/text/phrase';
 
-/** An error whose message is meant for the user. `status` is the HTTP status it answers with. */
+/** An error that is to be said to the user. `status` is the HTTP status it answers with. */
 export class UserError extends Error {
   override name = 'UserError';
   constructor(
-    message: string,
+    readonly phrase: Phrase,
     readonly status = 422,
-    readonly data: ErrorData = { code: 'invalid' },
+    readonly data: Omit<ErrorData, 'words'> = { code: 'invalid' },
   ) {
-    super(message);
+    super(phrase.code);
   }
 }
 
+/** What may not be there, or may have been changed meanwhile. */
+type Thing =
+  | 'account'
+  | 'attachment'
+  | 'draft'
+  | 'file'
+  | 'import'
+  | 'importItem'
+  | 'lookup'
+  | 'message'
+  | 'note'
+  | 'page'
+  | 'person'
+  | 'settings'
+  | 'shelf';
+
 /** Something that is not there, or not this account's: both answer alike, so that nothing can be guessed. */
-export function notFound(what: string): UserError {
-  return new UserError(`This ${what} is not there any more.`, 404, { code: 'not-found' });
+export function notFound(what: Thing): UserError {
+  return new UserError(phrase(`error.gone.${what}`), 404, { code: 'not-found' });
 }
 
 /** A write that started from older content than what is stored. Carries the newer content. */
-export function stale(what: string, current: unknown): UserError {
-  return new UserError(`This ${what} was changed in another window. Nothing was overwritten.`, 409, {
+export function stale(what: Thing, current: unknown): UserError {
+  return new UserError(phrase(`error.stale.${what}`), 409, {
     code: 'stale',
     current,
   });

@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
 import type { Attachment } from '#shared/types/wire';
-import { fileSize } from '../../core/number/size';
+import { fileSize } from '#core/number/size';
 import { pictureType } from '../mail/picture';
 import { fileByDigest, insertFile, type StoredFile } from '../db/repositories/files';
 import { readSettings } from './accounts';
 import type { Application } from './application';
 import { notFound, UserError } from './errors';
+import { phrase } from '#core/text/phrase';
 
 /** A file name without folders and signs that could mean something to a system. */
 export function safeFileName(name: string): string {
@@ -44,15 +45,19 @@ export async function keepFile(
 ): Promise<Attachment> {
   const { pictureLimit, attachmentLimit } = await readSettings(app, owner);
   const limit = use === 'picture' ? pictureLimit : attachmentLimit;
-  if (!part.content.length) throw new UserError(`“${part.name}” is empty.`);
+  if (!part.content.length) throw new UserError(phrase('file.empty', { name: part.name }));
   if (part.content.length > limit)
     throw new UserError(
-      `“${part.name}” is ${fileSize(part.content.length)}; ${use === 'picture' ? 'a picture' : 'an attachment'} has at most ${fileSize(limit)} (Settings).`,
+      phrase(use === 'picture' ? 'file.largePicture' : 'file.largeAttachment', {
+        name: part.name,
+        size: fileSize(part.content.length),
+        limit: fileSize(limit),
+      }),
       413,
       { code: 'too-large' },
     );
   if (use === 'picture' && !pictureType(part.content))
-    throw new UserError(`“${part.name}” is not a picture that mail can show (PNG, JPEG, GIF or WebP).`);
+    throw new UserError(phrase('file.noPicture', { name: part.name }));
   return storeFile(app, owner, part);
 }
 

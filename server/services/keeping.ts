@@ -1,19 +1,21 @@
 import type { Attachment, Keeping } from '#shared/types/wire';
 import type { KeepRequest } from '#shared/schemas/message';
-import { addressKey, type Mailbox } from '../../core/message/address';
-import { signatureText } from '../../core/message/own';
-import { bareSubject, proposedName } from '../../core/library/name';
-import { docFromText, emptyDoc } from '../../core/note/schema';
-import { fileSize } from '../../core/number/size';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { signatureText } from '#core/message/own';
+import { proposedName } from '#core/library/name';
+import { bareSubject } from '#core/message/subject';
+import { docFromText, emptyDoc } from '#core/note/schema';
+import { fileSize } from '#core/number/size';
 import { accountById } from '../db/repositories/accounts';
 import { runTask } from '../work/pool';
 import { readSettings } from './accounts';
 import type { Application } from './application';
 import { safeFileName, storeFile } from './files';
+import { phrase, type Phrase } from '#core/text/phrase';
 
 const CUT = {
-  long: 'This is very long; its end was not taken along.',
-  deep: 'This is built in too many layers; only its text was taken along.',
+  long: phrase('keeping.long'),
+  deep: phrase('keeping.deep'),
 };
 
 /**
@@ -33,11 +35,8 @@ export async function keepingOf(
   const wording = await runTask('wording', { raw, html, text, signatures });
   const { derived } = wording;
   const isMine = derived.from.some(({ address }) => addressKey(address) === addressKey(own));
-  const remarks: string[] = [];
-  if (wording.picturesLeft)
-    remarks.push(
-      `${wording.picturesLeft === 1 ? 'A picture that stands' : `${wording.picturesLeft} pictures that stand`} elsewhere could not be taken along.`,
-    );
+  const remarks: Phrase[] = [];
+  if (wording.picturesLeft) remarks.push(phrase('keeping.picturesLeft', { count: wording.picturesLeft }));
   if (wording.cut) remarks.push(CUT[wording.cut]);
   for (const part of wording.pictures) await storeFile(app, owner, { ...part, content: Buffer.from(part.content) });
   const attachments: Attachment[] = [];
@@ -45,7 +44,11 @@ export async function keepingOf(
     const name = safeFileName(part.name);
     if (part.content.length > settings.attachmentLimit)
       remarks.push(
-        `“${name}” is ${fileSize(part.content.length)}, more than an attachment may have (${fileSize(settings.attachmentLimit)}, Settings), and was left out.`,
+        phrase('keeping.attachmentLeft', {
+          name,
+          size: fileSize(part.content.length),
+          limit: fileSize(settings.attachmentLimit),
+        }),
       );
     else attachments.push(await storeFile(app, owner, { ...part, name, content: Buffer.from(part.content) }));
   }

@@ -1,8 +1,10 @@
+import type { ValidationError } from 'yup';
+import { firstProblem } from '#shared/schemas/problems';
 import { describe, expect, it } from 'vitest';
 import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
 import { emptyNote } from '#shared/schemas/note';
 import { newAccount, openTestApplication } from '../../tests/application';
-import { docFromText } from '../../core/note/schema';
+import { docFromText } from '#core/note/schema';
 import { rememberFills, readAnswersGiven } from './answers';
 import {
   carryKey,
@@ -16,6 +18,7 @@ import {
 } from './lookups';
 import { keepNote, readNote } from './notes';
 import { changePerson, meetByAddress } from './people';
+import { said } from '../../tests/words';
 
 const app = await openTestApplication();
 
@@ -60,7 +63,7 @@ describe('lookups', () => {
   });
 
   it.each([
-    [{ ...TOWNS, rows: [{ k: 'A' }, { k: ' a' }] }, 'The Town "A" stands in rows 1, 2. Each may stand once.'],
+    [{ ...TOWNS, rows: [{ k: 'A' }, { k: ' a' }] }, 'The Town “A” is in rows 1, 2. Each can be there once.'],
     [{ ...TOWNS, rows: [{ k: 'A' }, { f: '1' }] }, 'There is no Town in row 2. Every row needs one.'],
     [{ ...TOWNS, keyColumn: 'x' }, 'Choose the column that names the rows.'],
     [{ ...TOWNS, name: ' ' }, 'A lookup needs a name.'],
@@ -69,9 +72,10 @@ describe('lookups', () => {
       { ...TOWNS, columns: [TOWNS.columns[0], { ...TOWNS.columns[1], name: 'town' }] },
       'Two columns have the same name.',
     ],
-    [{ ...TOWNS, rows: [{ k: 'x'.repeat(5001) }] }, 'A cell has at most 5,000 characters.'],
+    [{ ...TOWNS, rows: [{ k: 'x'.repeat(5001) }] }, 'A cell can have at most 5,000 characters.'],
   ])('say what is wrong with them', async (input, message) => {
-    await expect(lookupSchema.validate(input)).rejects.toThrow(message);
+    const error = await lookupSchema.validate(input).catch((error: ValidationError) => error);
+    expect(said(firstProblem(error as ValidationError))).toBe(message);
   });
 
   it('know the notes that draw on them, and carry a changed key through', async () => {

@@ -1,7 +1,7 @@
 import type { LookupRow, LookupUse, StoredLookup } from '#shared/types/wire';
 import type { KeyChange, LookupChange, LookupInput } from '#shared/schemas/lookup';
-import { usesInNote, withKeyChanged } from '../../core/lookup/uses';
-import { parseDoc } from '../../core/note/schema';
+import { usesInNote, withKeyChanged } from '#core/lookup/uses';
+import { parseDoc } from '#core/note/schema';
 import { newId } from '../db/id';
 import { insertLookup, listLookups, lookupById, setLookupDeleted, updateLookup } from '../db/repositories/lookups';
 import { insertVersion, notesHolding, updateNote } from '../db/repositories/notes';

@@ -6,6 +6,7 @@ import type { ImportProgress } from '#shared/types/wire';
 import type { Application } from './application';
 import { notFound } from './errors';
 import { runTask } from '../work/pool';
+import { phrase } from '#core/text/phrase';
 
 export function readMessageList(app: Application, owner: string, query: MessageList): Promise<MessagePage> {
   return app.mailbox(owner).list(query);
@@ -41,7 +42,7 @@ export async function* importMessages(
   source: AsyncIterable<Uint8Array>,
 ): AsyncGenerator<ImportProgress> {
   const mailbox = app.mailbox(owner);
-  const progress: ImportProgress = { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: '' };
+  const progress: ImportProgress = { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: null };
   let passedOver = 0;
   let told = app.now();
   for await (const { raw, cut, bytes } of readMessages(source)) {
@@ -59,9 +60,7 @@ export async function* importMessages(
   }
   if (passedOver) {
     const none = progress.added + progress.known === 0;
-    progress.problem = none
-      ? 'There is no message in this file.'
-      : `${passedOver} parts of the file are no messages and were passed over.`;
+    progress.problem = none ? phrase('importing.noMessages') : phrase('importing.passedOver', { count: passedOver });
   }
   yield { ...progress, done: true };
 }

@@ -1,8 +1,8 @@
 import type { NoteInput } from '#shared/schemas/note';
-import { blanksIn, wordingText } from '../../core/blank/blanks';
-import { checkNote } from '../../core/note/check';
-import { parseDoc, picturesIn } from '../../core/note/schema';
-import { toLine, toText } from '../../core/note/text';
+import { blanksIn, wordingText } from '#core/blank/blanks';
+import { checkNote } from '#core/blank/check';
+import { parseDoc, picturesIn } from '#core/note/schema';
+import { toLine, toText } from '#core/note/text';
 import type { NoteContent } from '../db/repositories/notes';
 import { UserError } from './errors';
 
@@ -11,7 +11,7 @@ export function noteContent(input: NoteInput): NoteContent {
   const subjectDoc = parseDoc(input.subject);
   const bodyDoc = parseDoc(input.body);
   const [problem] = checkNote(subjectDoc, bodyDoc);
-  if (problem) throw new UserError(problem.message, 422, { code: 'blanks' });
+  if (problem) throw new UserError(problem.problem, 422, { code: 'blanks' });
   // What a choice may become is wording of the note too, and is found like the rest.
   const bodyText = [toText(bodyDoc), wordingText(bodyDoc)].filter(Boolean).join('\n');
   return {

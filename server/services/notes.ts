@@ -1,7 +1,7 @@
 import type { BinRow, ConstantBlank, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteChange, NoteInput, NoteList, NoteUse, Wording } from '#shared/schemas/note';
-import { cueKey } from '../../core/note/cue';
-import { picturesIn } from '../../core/note/schema';
+import { cueKey } from '#core/note/cue';
+import { picturesIn } from '#core/note/schema';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
 import { filesKnown } from '../db/repositories/files';
@@ -31,6 +31,7 @@ import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
 import { noteContent } from './noteContent';
 import { inTransaction } from '../db/transaction';
+import { phrase } from '#core/text/phrase';
 
 /** What of a note its history keeps. */
 export function wordingOf({ name, description, cue, subject, body, to, cc, bcc, attachments }: Wording): Wording {
@@ -72,16 +73,15 @@ async function checkNamed(app: Application, owner: string, input: NoteInput, exc
   const files = [...input.attachments.map(({ file }) => file), ...picturesIn(input.body)];
   const known = await filesKnown(app.db, owner, files);
   const missing = input.attachments.find(({ file }) => !known.has(file));
-  if (missing) throw new UserError(`“${missing.name}” is not kept here any more. Attach it again.`);
-  if (files.some((file) => !known.has(file)))
-    throw new UserError('A picture in the text is not kept here any more. Put it in again.');
+  if (missing) throw new UserError(phrase('file.gone', { name: missing.name }));
+  if (files.some((file) => !known.has(file))) throw new UserError(phrase('file.pictureGone'));
   if (!input.cue) return;
   const other = (await cuesTaken(app.db, owner, [input.cue], except)).get(cueKey(input.cue));
   if (other !== undefined) throw cueTaken(input.cue, other);
 }
 
 function cueTaken(cue: string, other = ''): UserError {
-  const message = `The cue “${cue}” belongs to ${other ? `the note “${other}”` : 'another note'} already.`;
+  const message = other ? phrase('error.cueOf', { cue, other }) : phrase('error.cueTaken', { cue });
   return new UserError(message, 422, { code: 'cue', fields: { cue: message } });
 }
 

@@ -1,8 +1,8 @@
 import type { Draft } from '#shared/types/wire';
-import { attribution } from '../../core/message/quote';
-import { replyThread } from '../../core/message/reply';
-import { parseDoc, picturesIn, type DocJson } from '../../core/note/schema';
-import { fileSize } from '../../core/number/size';
+import { attribution } from '#core/message/quote';
+import { replyThread } from '#core/message/reply';
+import { parseDoc, picturesIn, type DocJson } from '#core/note/schema';
+import { fileSize } from '#core/number/size';
 import type { AccountRow } from '../db/repositories/accounts';
 import { fileByDigest } from '../db/repositories/files';
 import { messageThread } from '../db/repositories/messages';
@@ -11,6 +11,7 @@ import { runTask } from '../work/pool';
 import { readSettings } from './accounts';
 import type { Application } from './application';
 import { UserError } from './errors';
+import { phrase } from '#core/text/phrase';
 
 /**
  * A message with more bytes than this, as it travels, is refused by many post offices (common practice, no source). Files
@@ -19,9 +20,12 @@ import { UserError } from './errors';
 export const MESSAGE_LIMIT = 25_000_000;
 const ENCODED = 77 / 57;
 
-const tooLarge = (size: number, also = '') =>
+const tooLarge = (size: number, growing = false) =>
   new UserError(
-    `Not sent: as it travels the message is ${fileSize(size)}; post offices take at most ${fileSize(MESSAGE_LIMIT)}.${also} Attach less, or send it in two messages.`,
+    phrase(growing ? 'sending.filesTooLarge' : 'sending.tooLarge', {
+      size: fileSize(size),
+      limit: fileSize(MESSAGE_LIMIT),
+    }),
   );
 
 /** The message answered, as it is quoted, with the pictures that came inside it. */
@@ -40,17 +44,17 @@ async function filesOf(
   signature: DocJson,
 ): Promise<Pick<Letter, 'pictures' | 'attachments'>> {
   const attached = attachments.reduce((sum, { size }) => sum + size, 0) * ENCODED;
-  if (attached > MESSAGE_LIMIT) throw tooLarge(attached, ' Files grow by a third on the way.');
+  if (attached > MESSAGE_LIMIT) throw tooLarge(attached, true);
   const pictures = [];
   for (const file of new Set([...picturesIn(body), ...picturesIn(signature)])) {
     const found = await fileByDigest(db, owner, file);
-    if (!found) throw new UserError('Not sent: a picture in the text is not kept here any more. Put it in again.');
+    if (!found) throw new UserError(phrase('sending.pictureGone'));
     pictures.push(found);
   }
   const parts = [];
   for (const { file, name } of attachments) {
     const found = await fileByDigest(db, owner, file);
-    if (!found) throw new UserError(`Not sent: “${name}” is not kept here any more. Attach it again.`);
+    if (!found) throw new UserError(phrase('sending.fileGone', { name }));
     parts.push({ ...found, name });
   }
   return { pictures, attachments: parts };

@@ -1,8 +1,8 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Sending } from '#shared/types/wire';
-import { lastLook } from '../../core/look/look';
-import { addressKey } from '../../core/message/address';
-import { parseDoc } from '../../core/note/schema';
+import { lastLook } from '#core/look/look';
+import { addressKey } from '#core/message/address';
+import { parseDoc } from '#core/note/schema';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
 import { dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
@@ -28,6 +28,7 @@ import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
 import { noteFault } from './fault';
 import { outgoingOf } from './outgoing';
+import { phrase, type Phrase } from '#core/text/phrase';
 
 /** How long one try holds the message before another process may look after it; renewed while it goes on. */
 const CLAIM_MS = 90_000;
@@ -39,8 +40,7 @@ const LONGEST_PAUSE_MS = 60 * 60_000;
 /** So long Send is answered late before it says that the message is on its way. */
 const PATIENCE_MS = 8_000;
 
-const UNSURE =
-  'It may have been sent: the last try ended without an answer. Look in the mailbox before sending it again.';
+const UNSURE = phrase('sending.unsure');
 
 /** What has left for at least one recipient is sent, whoever still waits. */
 function toSending({ id, state, problem, draftId, sentMessageId, recipients }: OutboxItem): Sending {
@@ -52,7 +52,7 @@ function toSending({ id, state, problem, draftId, sentMessageId, recipients }: O
  * Sends a draft. It is looked at and made into bytes; under one lock it is put into the outbox with the key of this press
  * of Send, if it is still what was looked at; only then is anything tried. The same key again, or another one after the
  * draft has gone, answers with what became of the first.
- * @throws UserError 422 with the sights when the last look holds it back, 409 when the draft has changed.
+ * @throws UserError 422 with the findings when the last look holds it back, 409 when the draft has changed.
  */
 export async function sendDraft(
   app: Application,
@@ -67,9 +67,10 @@ export async function sendDraft(
   const draft = await readDraft(app, owner, id);
   if (draft.state === 'sending') return toSending((await outboxOfDraft(app.db, owner, id))!);
   if (draft.version !== version) throw stale('draft', draft);
-  const sights = lastLook({ ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body), asIs });
-  const stop = sights.find((sight) => sight.stop);
-  if (stop) throw new UserError(`Not sent: ${stop.message}.`, 422, { code: 'held-back', sights });
+  const findings = lastLook({ ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body), asIs });
+  const stop = findings.find((finding) => finding.stop);
+  if (stop)
+    throw new UserError(phrase('sending.heldBack', { finding: stop.words }), 422, { code: 'held-back', findings });
 
   const account = (await accountById(app.db, owner))!;
   const outboxId = newId();
@@ -137,7 +138,7 @@ async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
   const envelope = { from: item.envelopeFrom, to: waiting };
   const result = await sender.handOver(envelope, await outboxBytes(app.db, owner, id));
   if (result.outcome === 'unanswered') {
-    const problem = `The post office has not answered (${result.reason}). It is asked whether it has the message before anything is sent again.`;
+    const problem = phrase('sending.unanswered', { reason: result.reason });
     await settleOutbox(app.db, owner, id, 'unanswered', problem, { nextTryAt: app.now() + pauseAfter(item.attempts) });
     return;
   }
@@ -182,24 +183,27 @@ async function settleAnswer(app: Application, item: OutboxItem, taken: string[],
   });
 }
 
-/** Who has not got it and why, in words; empty when everybody has. */
-function problemOf(recipients: Recipient[]): string {
+/** Who has not got it and why; null when everybody has. */
+function problemOf(recipients: Recipient[]): Phrase | null {
   const names = (list: Recipient[]) => {
     const reasons = new Set(list.map(({ reason }) => reason));
     // One reason for everybody is said once.
-    if (reasons.size === 1 && list.length === recipients.length) return list[0]!.reason;
-    return list.map(({ address, reason }) => `${address} (${reason})`).join(', ');
+    if (reasons.size === 1 && list.length === recipients.length)
+      return phrase('sending.reason', { reason: list[0]!.reason });
+    const each = list.map(({ address, reason }) => `${address} (${reason})`);
+    return phrase('sending.reason', { reason: each.join(', ') });
   };
   const waiting = recipients.filter(({ state }) => state === 'waiting');
   const refused = recipients.filter(({ state }) => state === 'refused');
   const isOut = recipients.some(({ state }) => state === 'accepted');
-  if (!isOut) return names(waiting.length ? [...waiting, ...refused] : refused);
-  return [
-    waiting.length && `Sent, but not yet to ${names(waiting)}. It is tried again by itself.`,
-    refused.length && `${waiting.length ? 'Refused for' : 'Sent, but not to'} ${names(refused)}.`,
-  ]
-    .filter(Boolean)
-    .join(' ');
+  if (!isOut) {
+    const without = waiting.length ? [...waiting, ...refused] : refused;
+    return without.length ? names(without) : null;
+  }
+  if (waiting.length && refused.length)
+    return phrase('sending.notYetAndRefused', { waiting: names(waiting), refused: names(refused) });
+  if (waiting.length) return phrase('sending.notYet', { waiting: names(waiting) });
+  return refused.length ? phrase('sending.refusedFor', { refused: names(refused) }) : null;
 }
 
 /** It has gone to nobody, or nobody knows: the draft is open again, with the reason. */
@@ -207,7 +211,7 @@ async function giveUp(
   app: Application,
   { owner, id, draftId, recipients }: OutboxItem,
   state: 'refused' | 'unsure',
-  problem: string,
+  problem: Phrase | null,
 ): Promise<void> {
   await inTransaction(app.db, async (trx) => {
     await settleOutbox(trx, owner, id, state, problem, { recipients });
@@ -235,8 +239,7 @@ export async function readSending({ db }: Application, owner: string, id: string
   return toSending(item);
 }
 
-const tooLate = (message = 'It is too late to take this message back: it is on its way.') =>
-  new UserError(message, 409, { code: 'too-late' });
+const tooLate = (why = phrase('sending.onItsWay')) => new UserError(why, 409, { code: 'too-late' });
 
 /**
  * Takes a message back to its draft that nobody has got. After a try without an answer the post office is asked first,
@@ -254,16 +257,15 @@ export async function takeBack(app: Application, owner: string, id: string): Pro
         await trx('outbox').where({ owner, id, state: 'unanswered' }).update({ next_try_at: app.now() });
       });
       await dispatch(app, owner, id);
-      throw tooLate(accepted === 'yes' ? 'It is too late to take this message back: it was sent.' : UNSURE);
+      throw tooLate(accepted === 'yes' ? phrase('sending.wasSent') : UNSURE);
     }
   }
   await inTransaction(app.db, async (trx) => {
     const now = await lockOutbox(trx, owner, id);
     const isFree = now?.state === 'queued' || (now?.state === 'unanswered' && item.state === 'unanswered');
     if (!now || !isFree || now.attempts !== item.attempts) throw tooLate();
-    if (now.recipients.some(({ state }) => state === 'accepted'))
-      throw tooLate('It is too late to take this message back: some have it already.');
-    await settleOutbox(trx, owner, id, 'refused', 'Taken back.');
+    if (now.recipients.some(({ state }) => state === 'accepted')) throw tooLate(phrase('sending.someHaveIt'));
+    await settleOutbox(trx, owner, id, 'refused', phrase('sending.takenBack'));
     await setDraftState(trx, owner, now.draftId, 'open');
   });
 }

@@ -1,3 +1,4 @@
+import { fold } from '#core/text/fold';
 import type { Shelf } from '#shared/types/wire';
 import type { ShelfChange, ShelfInput } from '#shared/schemas/shelf';
 import { newId } from '../db/id';
@@ -12,6 +13,7 @@ import {
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
 import { inTransaction } from '../db/transaction';
+import { phrase } from '#core/text/phrase';
 
 /** Shelves may stand inside one another so deep. */
 const DEEPEST = 8;
@@ -39,9 +41,9 @@ export function checkPlace(shelves: Shelf[], id: string | null, parentId: string
   if (!parentId) return;
   if (!shelves.some((other) => other.id === parentId)) throw notFound('shelf');
   for (let at: string | null = parentId; at; at = shelves.find((other) => other.id === at)?.parentId ?? null)
-    if (at === id) throw new UserError('A shelf cannot stand inside itself.');
+    if (at === id) throw new UserError(phrase('error.shelfInItself'));
   if (depthOf(shelves, parentId) + (id ? heightOf(shelves, id) : 1) > DEEPEST)
-    throw new UserError(`Shelves stand at most ${DEEPEST} deep.`);
+    throw new UserError(phrase('error.shelvesDeep', { most: DEEPEST }));
 }
 
 /** @throws UserError when another shelf beside it has the name already, whatever its case. */
@@ -51,10 +53,10 @@ function checkName(
   { name, parentId }: Pick<ShelfInput, 'name' | 'parentId'>,
 ): void {
   const twin = shelves.find(
-    (other) => other.id !== id && other.parentId === parentId && other.name.toLowerCase() === name.toLowerCase(),
+    (other) => other.id !== id && other.parentId === parentId && fold(other.name) === fold(name),
   );
   if (!twin) return;
-  const message = `There is a shelf “${twin.name}” here already. Give this one another name.`;
+  const message = phrase('error.shelfTwin', { name: twin.name });
   throw new UserError(message, 422, { code: 'taken', fields: { name: message } });
 }
 

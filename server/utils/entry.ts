@@ -1,6 +1,6 @@
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import type { H3Event } from 'h3';
-import { addressKey } from '../../core/message/address';
+import { addressKey } from '#core/message/address';
 import type { Application } from '../services/application';
 import { beginSession } from '../services/sessions';
 

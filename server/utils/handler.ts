@@ -1,12 +1,14 @@
+import { fieldProblems, firstProblem } from '#shared/schemas/problems';
 import type { H3Event } from 'h3';
 import { ValidationError, type Schema } from 'yup';
 import type { ErrorData } from '#shared/types/wire';
-import { DocumentError, isTooDeep } from '../../core/note/schema';
-import { fileSize } from '../../core/number/size';
+import { DocumentError, isTooDeep } from '#core/note/schema';
+import { fileSize } from '#core/number/size';
 import type { Application } from '../services/application';
 import { notFound, UserError } from '../services/errors';
 import { noteFault } from '../services/fault';
 import { seeSession } from '../services/sessions';
+import { phrase, type Phrase } from '#core/text/phrase';
 
 interface Context {
   app: Application;
@@ -25,37 +27,30 @@ const OUTAGE =
 const MISFIT =
   /^(ER_DATA_TOO_LONG|ER_WARN_DATA_OUT_OF_RANGE|ER_TRUNCATED_WRONG_VALUE|ER_CONSTRAINT_FAILED|ER_NET_PACKET_TOO_LARGE|ER_CANT_AGGREGATE_2COLLATIONS)/;
 
+/** An error as it is answered: its phrase, and what goes with it. */
+export const errorAnswer = (statusCode: number, words: Phrase, data: Omit<ErrorData, 'words'>) =>
+  createError({ statusCode, message: words.code, data: { ...data, words } satisfies ErrorData });
+
 function answerError(error: unknown): Error {
   if (error instanceof UserError) {
-    return createError({ statusCode: error.status, message: error.message, data: error.data });
+    return errorAnswer(error.status, error.phrase, error.data);
   }
   if (error instanceof ValidationError) {
-    const fields = Object.fromEntries(
-      (error.inner.length ? error.inner : [error]).map((e) => [e.path ?? '', e.message]),
-    );
-    const data: ErrorData = { code: 'invalid', fields };
-    return createError({ statusCode: 422, message: error.inner[0]?.message ?? error.message, data });
+    return errorAnswer(422, firstProblem(error), { code: 'invalid', fields: fieldProblems(error) });
   }
   if (error instanceof DocumentError) {
-    return createError({ statusCode: 422, message: error.message, data: { code: 'document' } satisfies ErrorData });
+    return errorAnswer(422, error.phrase, { code: 'document' });
   }
   const { code = '', name, statusCode } = error as { code?: string; name?: string; statusCode?: number };
   if (statusCode) return error as Error;
   noteFault('Request', error);
-  const answer = (status: number, message: string, what: string) =>
-    createError({ statusCode: status, message, data: { code: what } satisfies ErrorData });
-  if (MISFIT.test(code))
-    return answer(422, 'This does not fit where it should be kept. Shorten it, then try again.', 'invalid');
+  if (MISFIT.test(code)) return errorAnswer(422, phrase('error.misfit'), { code: 'invalid' });
   if (OUTAGE.test(code) || name === 'KnexTimeoutError')
-    return answer(
-      503,
-      'The database does not answer at the moment. What you wrote is kept here; try again shortly.',
-      'database',
-    );
-  return answer(500, 'Something went wrong on our side. What you wrote is kept here; try again.', 'internal');
+    return errorAnswer(503, phrase('error.database'), { code: 'database' });
+  return errorAnswer(500, phrase('error.internal'), { code: 'internal' });
 }
 
-/** A route for anybody: opens the application and turns errors into answers with a message for the user. */
+/** A route for anybody: opens the application and turns errors into answers that say what is wrong. */
 export function publicHandler<T>(work: (event: H3Event, app: Application) => Promise<T>) {
   return defineEventHandler(async (event) => {
     try {
@@ -72,7 +67,7 @@ export function ownerHandler<T>(work: (event: H3Event, context: Context) => Prom
   return publicHandler(async (event, app) => {
     const { user } = await getUserSession(event);
     if (!user?.session || !(await seeSession(app, user.id, user.session)))
-      throw new UserError('Sign in first.', 401, { code: 'signed-out' });
+      throw new UserError(phrase('error.signedOut'), 401, { code: 'signed-out' });
     return work(event, { app, owner: user.id, session: user.session, id: getRouterParam(event, 'id') ?? '' });
   });
 }
@@ -111,14 +106,14 @@ function hasOddField(json: unknown): boolean {
   return false;
 }
 
-const unreadable = () => new UserError('This request could not be read.', 400, { code: 'invalid' });
+const unreadable = () => new UserError(phrase('error.request'), 400, { code: 'invalid' });
 
 /**
  * The body of a request as `schema` has it: unknown fields dropped. It is read no further than `limit`.
  * @throws UserError 413 when it is larger, 400 when it is no JSON; ValidationError when it is not as it should be
  */
 export async function bodyOf<T>(event: H3Event, schema: Schema<T>, limit = ORDINARY): Promise<T> {
-  const bytes = await rawBodyOf(event, limit, `This is larger than ${fileSize(limit)}, more than can be taken here.`);
+  const bytes = await rawBodyOf(event, limit, phrase('error.bodyTooLarge', { limit: fileSize(limit) }));
   let json: unknown = {};
   try {
     if (bytes.length) json = JSON.parse(bytes.toString('utf8'));
@@ -141,16 +136,16 @@ async function validated<T>(schema: Schema<T>, value: unknown): Promise<T> {
     if (error instanceof ValidationError) throw error;
     // A schema that stumbles over what it is given has not accepted it.
     noteFault('Schema', error);
-    throw new UserError('This could not be read.', 422, { code: 'invalid' });
+    throw new UserError(phrase('invalid.unreadable'), 422, { code: 'invalid' });
   }
 }
 
-/** The bytes of a request, read no further than `limit`. @throws UserError 413 with `message` when there are more. */
-export async function rawBodyOf(event: H3Event, limit: number, message: string): Promise<Buffer> {
+/** The bytes of a request, read no further than `limit`. @throws UserError 413 with `words` when there are more. */
+export async function rawBodyOf(event: H3Event, limit: number, words: Phrase): Promise<Buffer> {
   const tooLarge = () => {
     // What is still coming is not waited for.
     setResponseHeader(event, 'Connection', 'close');
-    return new UserError(message, 413, { code: 'too-large' });
+    return new UserError(words, 413, { code: 'too-large' });
   };
   if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw tooLarge();
   const chunks: Buffer[] = [];

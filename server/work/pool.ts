@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { Piscina } from 'piscina';
 import { UserError } from '../services/errors';
 import { tasks, type Tasks } from './tasks';
+import { phrase } from '#core/text/phrase';
 
 /** No reading takes longer; what does is given up. */
 const LONGEST_MS = 30_000;
@@ -43,7 +44,7 @@ export async function runTask<Name extends keyof Tasks>(
   } catch (error) {
     const { name: kind, code } = error as { name?: string; code?: string };
     if (kind === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY')
-      throw new UserError('This is too much to be read.', 422, { code: 'too-large' });
+      throw new UserError(phrase('error.tooMuch'), 422, { code: 'too-large' });
     throw error;
   }
 }

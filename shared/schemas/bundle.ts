@@ -5,6 +5,7 @@ import { noteSchema } from './note';
 import { personSchema } from './person';
 import { settingsSchema } from './settings';
 import { trimmed } from './text';
+import { phrase } from '#core/text/phrase';
 
 /** The largest file brought into the library, in bytes. */
 export const IMPORT_LIMIT = 100_000_000;
@@ -13,7 +14,7 @@ const key = string().required().max(100);
 
 export const bundleShelfSchema = object({
   key,
-  name: trimmed().required('A shelf needs a name.').max(100, 'A name has at most 100 characters.'),
+  name: trimmed().required(phrase('invalid.shelfUnnamed')).max(100, phrase('invalid.longName100')),
   description: trimmed().defined().max(500).default(''),
   /** The key of the shelf around it. */
   inside: string().nullable().max(100).default(null),
@@ -42,7 +43,7 @@ export const bundleNoteSchema = wording.shape({
 });
 
 export const bundlePersonSchema = personSchema.omit(['version']).shape({
-  address: trimmed().required('A person needs an address.').max(320),
+  address: trimmed().required(phrase('invalid.personWithoutAddress')).max(320),
 });
 
 export const bundleSenderSchema = settingsSchema.omit(['version']);
@@ -64,7 +65,7 @@ export const bundleRequestSchema = object({
   past: boolean().default(false),
 });
 
-export const importFileSchema = object({ name: trimmed().required('A file needs a name.').max(500) });
+export const importFileSchema = object({ name: trimmed().required(phrase('invalid.fileUnnamed')).max(500) });
 
 export const importChoicesSchema = object({
   choices: array(

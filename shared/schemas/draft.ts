@@ -1,8 +1,9 @@
 import './words';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
-import type { Fills } from '../../core/blank/fill';
+import type { Fills } from '#core/blank/fill';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
 import { isRecord } from './text';
+import { phrase } from '#core/text/phrase';
 
 export const DRAFT_MODES = ['new', 'reply', 'reply-all'] as const;
 export type DraftMode = (typeof DRAFT_MODES)[number];
@@ -25,7 +26,7 @@ const isFill = ({ note, noteVersion, blanks, answers, passages }: Record<string,
 /** The insertions of the draft: their blanks, the answers of the fill list, the passages switched by hand. */
 const fills = mixed<Fills>((value): value is Fills => isRecord(value))
   .required()
-  .test('fills', 'The answers could not be read.', (value) =>
+  .test('fills', phrase('invalid.answers'), (value) =>
     Object.values(value ?? {}).every((fill) => isRecord(fill) && isFill(fill)),
   );
 export const newDraftSchema = object({

@@ -1,8 +1,9 @@
 import './words';
 import { object, string } from 'yup';
 import { trimmed } from './text';
+import { phrase } from '#core/text/phrase';
 
 export const fileUploadSchema = object({
   use: string().oneOf(['picture', 'attachment']).required(),
-  name: trimmed().required('A file needs a name.').max(500, 'The name of this file is too long.'),
+  name: trimmed().required(phrase('invalid.fileUnnamed')).max(500, phrase('invalid.longThisFileName')),
 });

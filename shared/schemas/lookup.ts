@@ -1,15 +1,16 @@
 import './words';
 import { array, mixed, number, object, string, type InferType } from 'yup';
-import { COLUMN_TYPES, keyProblems, type Column, type ColumnType, type Row } from '../../core/lookup/lookup';
-import { blankKey } from '../../core/blank/key';
+import { COLUMN_TYPES, keyProblems, type Column, type ColumnType, type Row } from '#core/lookup/lookup';
+import { blankKey } from '#core/blank/kinds/key';
 import { isRecord, trimmed } from './text';
+import { phrase } from '#core/text/phrase';
 
 export const ROW_LIMIT = 50_000;
 
 const column = object({
   id: string().required().max(40),
-  name: trimmed().required('A column needs a name.').max(100, 'A column name has at most 100 characters.'),
-  type: mixed<ColumnType>().oneOf(COLUMN_TYPES, 'This is not a type of column.').required(),
+  name: trimmed().required(phrase('invalid.columnUnnamed')).max(100, phrase('invalid.longColumnName')),
+  type: mixed<ColumnType>().oneOf(COLUMN_TYPES, phrase('invalid.columnType')).required(),
 });
 
 function isRows(value: unknown): value is Row[] {
@@ -21,16 +22,19 @@ function isRows(value: unknown): value is Row[] {
 
 const list = (rows: number[]) => {
   const shown = rows.slice(0, 5).map((row) => row + 1);
-  return `row${rows.length === 1 ? '' : 's'} ${shown.join(', ')}${rows.length > 5 ? ` and ${rows.length - 5} more` : ''}`;
+  const list = shown.join(', ');
+  return rows.length > 5
+    ? phrase('invalid.rowsAndMore', { list, more: rows.length - 5 })
+    : phrase('invalid.rows', { list, count: rows.length });
 };
 
 export const lookupSchema = object({
-  name: trimmed().required('A lookup needs a name.').max(100, 'A name has at most 100 characters.'),
+  name: trimmed().required(phrase('invalid.lookupUnnamed')).max(100, phrase('invalid.longName100')),
   columns: array(column)
     .required()
-    .min(1, 'A lookup needs a column.')
-    .max(100, 'A lookup has at most 100 columns.')
-    .test('distinct', 'Two columns have the same name.', (columns) => {
+    .min(1, phrase('invalid.noColumns'))
+    .max(100, phrase('invalid.manyColumns'))
+    .test('distinct', phrase('invalid.columnsAlike'), (columns) => {
       if (!Array.isArray(columns)) return true;
       const names = (columns ?? []).map(({ name }) => blankKey(name ?? ''));
       const ids = new Set((columns ?? []).map(({ id }) => id));
@@ -39,25 +43,21 @@ export const lookupSchema = object({
   keyColumn: string().required(),
   rows: mixed<Row[]>((value): value is Row[] => isRows(value))
     .required()
-    .test(
-      'count',
-      `A lookup has at most ${ROW_LIMIT.toLocaleString('en')} rows.`,
-      (rows) => (rows?.length ?? 0) <= ROW_LIMIT,
-    )
-    .test('cells', 'A cell has at most 5,000 characters.', (rows) =>
+    .test('count', phrase('invalid.manyRows', { most: ROW_LIMIT }), (rows) => (rows?.length ?? 0) <= ROW_LIMIT)
+    .test('cells', phrase('invalid.longCell'), (rows) =>
       (rows ?? []).every((row) => Object.values(row).every((cell) => cell.length <= 5000)),
     ),
 }).test('keys', function (lookup) {
   // Said already, where it belongs.
   if (!Array.isArray(lookup.columns) || !lookup.columns.length || !isRows(lookup.rows)) return true;
   const key = lookup.columns.find(({ id }) => id === lookup.keyColumn);
-  if (!key) return this.createError({ path: 'keyColumn', message: 'Choose the column that names the rows.' });
+  if (!key) return this.createError({ path: 'keyColumn', message: phrase('invalid.noKeyColumn') });
   const [problem] = keyProblems(lookup.rows ?? [], lookup.keyColumn);
   if (!problem) return true;
   const message =
     problem.kind === 'empty'
-      ? `There is no ${key.name} in ${list(problem.rows)}. Every row needs one.`
-      : `The ${key.name} "${problem.key}" stands in ${list(problem.rows)}. Each may stand once.`;
+      ? phrase('invalid.keyMissing', { column: key.name, rows: list(problem.rows) })
+      : phrase('invalid.keyTwice', { column: key.name, key: problem.key, rows: list(problem.rows) });
   return this.createError({ path: 'rows', message });
 });
 
@@ -66,7 +66,7 @@ export const lookupChangeSchema = lookupSchema.shape({ version: number().integer
 /** A row's key that was changed, to be carried through the notes that name it. */
 export const keyChangeSchema = object({
   from: string().required().max(5000),
-  to: trimmed().required('The new key is empty.').max(5000),
+  to: trimmed().required(phrase('invalid.emptyKey')).max(5000),
 });
 
 export type LookupInput = Omit<InferType<typeof lookupSchema>, 'columns'> & { columns: Column[] };

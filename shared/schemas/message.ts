@@ -1,5 +1,6 @@
 import './words';
 import { boolean, number, object, string, type InferType } from 'yup';
+import { phrase } from '#core/text/phrase';
 
 /** The folders of the mailbox (RFC 6154). Drafts are listed from where they are written. */
 export const FOLDERS = ['inbox', 'sent', 'archive', 'trash'] as const;
@@ -26,8 +27,8 @@ export type MessageChange = InferType<typeof messageChangeSchema>;
 
 /** A selected part of a message, to be kept; the whole message without it. */
 export const keepSchema = object({
-  html: string().max(4_000_000, 'What is selected is too long for a note.'),
-  text: string().max(1_000_000, 'What is selected is too long for a note.'),
+  html: string().max(4_000_000, phrase('invalid.longSelection')),
+  text: string().max(1_000_000, phrase('invalid.longSelection')),
 });
 
 export type KeepRequest = InferType<typeof keepSchema>;

@@ -1,20 +1,21 @@
 import './words';
 import { array, boolean, number, object, string, type InferType } from 'yup';
-import { emptyDoc } from '../../core/note/schema';
+import { emptyDoc } from '#core/note/schema';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
 import { trimmed } from './text';
+import { phrase } from '#core/text/phrase';
 
 const id = string().required().max(26);
 const shelfId = string().nullable().max(26).default(null);
-const ids = array(id).required().min(1, 'No note is chosen.').max(20_000);
+const ids = array(id).required().min(1, phrase('invalid.noNotes')).max(20_000);
 
 export const noteSchema = object({
-  name: trimmed().required('A note needs a name.').max(200, 'A name has at most 200 characters.'),
-  description: trimmed().defined().max(500, 'A description has at most 500 characters.').default(''),
+  name: trimmed().required(phrase('invalid.noteUnnamed')).max(200, phrase('invalid.longName200')),
+  description: trimmed().defined().max(500, phrase('invalid.longDescription')).default(''),
   cue: trimmed()
     .defined()
-    .max(20, 'A cue has at most 20 characters.')
-    .matches(/^\S*$/, 'A cue is one word, without spaces.')
+    .max(20, phrase('invalid.longCue'))
+    .matches(/^\S*$/, { message: phrase('invalid.cueWithSpaces') })
     .default(''),
   shelfId,
   pinned: boolean().default(false),
@@ -38,7 +39,7 @@ export const pinOrderSchema = object({ ids: array(id).required().max(20_000) });
 /** The file a single note is taken out as. */
 export const noteFileSchema = object({
   format: string()
-    .oneOf(['md', 'html', 'txt', 'eml'] as const, 'A note can be taken out as eml, html, md or txt.')
+    .oneOf(['md', 'html', 'txt', 'eml'] as const, phrase('invalid.noteFormat'))
     .required(),
 });
 

@@ -1,4 +1,5 @@
 import { trimmed } from './text';
+import { phrase } from '#core/text/phrase';
 
 /** A language and region as RFC 5646 writes it, also from `en_US` as systems write it; null when it cannot be one. */
 export function canonicalLocale(written: string): string | null {
@@ -21,13 +22,9 @@ export function isTimeZone(value: string | undefined): boolean {
 
 export const locale = () =>
   trimmed()
-    .max(35, 'This is not a language and region, such as en-GB.')
+    .max(35, phrase('invalid.locale'))
     .transform((value) => (typeof value === 'string' ? (canonicalLocale(value) ?? value) : value))
-    .test('locale', 'This is not a language and region, such as en-GB.', (value) =>
-      Boolean(value && canonicalLocale(value)),
-    );
+    .test('locale', phrase('invalid.locale'), (value) => Boolean(value && canonicalLocale(value)));
 
 export const timeZone = () =>
-  trimmed()
-    .max(64, 'This is not a time zone, such as Europe/London.')
-    .test('zone', 'This is not a time zone, such as Europe/London.', isTimeZone);
+  trimmed().max(64, phrase('invalid.timeZone')).test('zone', phrase('invalid.timeZone'), isTimeZone);

@@ -1,10 +1,11 @@
 import './words';
 import { number, object, string, type InferType } from 'yup';
 import { trimmed } from './text';
+import { phrase } from '#core/text/phrase';
 
 export const shelfSchema = object({
-  name: trimmed().required('A shelf needs a name.').max(100, 'A name has at most 100 characters.'),
-  description: trimmed().defined().max(500, 'A description has at most 500 characters.').default(''),
+  name: trimmed().required(phrase('invalid.shelfUnnamed')).max(100, phrase('invalid.longName100')),
+  description: trimmed().defined().max(500, phrase('invalid.longDescription')).default(''),
   parentId: string().nullable().max(26).default(null),
   /** Its place among its neighbours; without one it comes last. */
   position: number().integer().min(0).max(100_000).nullable().default(null),

@@ -1,28 +1,29 @@
 import { setLocale } from 'yup';
+import { phrase } from '#core/text/phrase';
 
 /** What is said where a schema says nothing of its own. Read before any schema is made, since each takes its words then. */
 setLocale({
   mixed: {
-    default: 'This could not be read.',
-    required: 'This is missing.',
-    defined: 'This is missing.',
-    notNull: 'This is missing.',
-    oneOf: 'This is none of what can be chosen here.',
-    notType: 'This is not what is needed here.',
+    default: phrase('invalid.unreadable'),
+    required: phrase('invalid.missing'),
+    defined: phrase('invalid.missing'),
+    notNull: phrase('invalid.missing'),
+    oneOf: phrase('invalid.notOffered'),
+    notType: phrase('invalid.wrongType'),
   },
   string: {
-    length: ({ length }) => `This has exactly ${length} characters.`,
-    min: ({ min }) => `This has at least ${min} characters.`,
-    max: ({ max }) => `This has at most ${max} characters.`,
-    matches: 'This is not written as it should be.',
+    length: ({ length }) => phrase('invalid.length', { length }),
+    min: ({ min }) => phrase('invalid.tooShort', { min }),
+    max: ({ max }) => phrase('invalid.tooLong', { max }),
+    matches: phrase('invalid.pattern'),
   },
   number: {
-    min: ({ min }) => `This is at least ${min}.`,
-    max: ({ max }) => `This is at most ${max}.`,
-    integer: 'This is a whole number.',
+    min: ({ min }) => phrase('invalid.tooSmall', { min }),
+    max: ({ max }) => phrase('invalid.tooLarge', { max }),
+    integer: phrase('invalid.whole'),
   },
   array: {
-    min: ({ min }) => `There are at least ${min} of these.`,
-    max: ({ max }) => `There are at most ${max} of these.`,
+    min: ({ min }) => phrase('invalid.tooFew', { min }),
+    max: ({ max }) => phrase('invalid.tooMany', { max }),
   },
 });

@@ -1,12 +1,13 @@
-import type { Fills } from '../../core/blank/fill';
-import type { DocJson } from '../../core/note/schema';
-import type { Mailbox } from '../../core/message/address';
-import type { Sight } from '../../core/look/look';
-import type { Column, Lookup } from '../../core/lookup/lookup';
-import type { Uses } from '../../core/lookup/uses';
+import type { Fills } from '#core/blank/fill';
+import type { DocJson } from '#core/note/schema';
+import type { Mailbox } from '#core/message/address';
+import type { Finding } from '#core/look/look';
+import type { Column, Lookup } from '#core/lookup/lookup';
+import type { Uses } from '#core/lookup/uses';
 import type { DraftMode } from '../schemas/draft';
 import type { Folder } from '../schemas/message';
 import type { Wording } from '../schemas/note';
+import type { Phrase } from '#core/text/phrase';
 
 /** Who is signed in. */
 export interface Account {
@@ -29,8 +30,8 @@ export interface MessageRow {
   attachments: number;
   seen: boolean;
   answered: boolean;
-  /** What could not be read of it, in words; empty when all could. */
-  broken: string;
+  /** What could not be read of it; null when all could. */
+  broken: Phrase | null;
 }
 
 export interface AttachmentRow {
@@ -168,8 +169,8 @@ export interface Keeping {
   cc: Mailbox[];
   bcc: Mailbox[];
   attachments: Attachment[];
-  /** What could not be kept, in words. */
-  remarks: string[];
+  /** What could not be kept. */
+  remarks: Phrase[];
   /** Who it was written to, or who wrote it. */
   person: Mailbox | null;
 }
@@ -189,7 +190,8 @@ export interface ImportItem {
   state: 'waiting' | 'done' | 'failed';
   /** The note that has the same name. */
   targetId: string | null;
-  problem: string;
+  /** Why it does not come, or not quite as it stood. */
+  problem: Phrase | null;
 }
 
 export interface Import {
@@ -204,8 +206,8 @@ export interface ImportRun {
   done: number;
   total: number;
   finished: boolean;
-  /** Why it stopped, in words; empty otherwise. */
-  problem: string;
+  /** Why it stopped; null otherwise. */
+  problem: Phrase | null;
 }
 
 /** What became of an import that was undone, in numbers. */
@@ -249,15 +251,15 @@ export interface Draft extends DraftRow {
   fills: Fills;
   attachments: Attachment[];
   quote: boolean;
-  /** Why the post office refused it, in words; empty otherwise. */
-  problem: string;
+  /** Why the post office refused it; null otherwise. */
+  problem: Phrase | null;
 }
 
 /** What became of a message that was sent. */
 export interface Sending {
   id: string;
   state: 'queued' | 'handing' | 'unanswered' | 'sent' | 'refused' | 'unsure';
-  problem: string;
+  problem: Phrase | null;
   draftId: string;
   sentMessageId: string | null;
 }
@@ -273,14 +275,16 @@ export interface SessionInfo {
   current: boolean;
 }
 
-/** What an error answer carries beside its message. */
+/** What an error answer says, and what goes with it. */
 export interface ErrorData {
   code: string;
+  /** For the user. */
+  words: Phrase;
   /** The newer content after a stale write. */
   current?: unknown;
-  sights?: Sight[];
-  /** Messages by field of the form. */
-  fields?: Record<string, string>;
+  findings?: Finding[];
+  /** What is wrong, by field of the form. */
+  fields?: Record<string, Phrase>;
   /** Seconds to wait before the next try. */
   retryAfter?: number;
 }
@@ -292,6 +296,6 @@ export interface ImportProgress {
   known: number;
   broken: number;
   done: boolean;
-  /** Why it stopped, in words; empty otherwise. */
-  problem: string;
+  /** Why it stopped; null otherwise. */
+  problem: Phrase | null;
 }

@@ -1,4 +1,4 @@
-import { blank, bring, clientMessage, expect, keepNote, paragraph, test, text } from './desk';
+import { blank, bring, clientMessage, expect, keepNote, paragraph, test, text, shortcut } from './desk';
 
 test('the bench shows and writes the note that is named, however one goes from one to the next', async ({
   somebody: { page },
@@ -47,7 +47,7 @@ test('nothing is lost on leaving: settings, a lookup that cannot be saved yet, w
   await page.getByRole('link', { name: 'Settings' }).click();
   await expect(page.getByLabel('Your name, as clients know you')).toHaveValue('Robin Changed');
   await expect(page.getByText('You changed settings here and did not save them.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take the changes back' }).click();
+  await page.getByRole('button', { name: 'Undo the changes' }).click();
   await expect(page.getByLabel('Your name, as clients know you')).toHaveValue('Robin Tester');
   // What is wrong may stand far from the button; it is said beside it and gone to.
   await page.getByLabel('Language and region').fill('nonsense!');
@@ -111,7 +111,7 @@ test('every part of the Desk is reached by keyboard, and the focus goes to the n
   await page.getByRole('status', { name: 'Bringing messages in' }).getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: /Ada Marsh/ }).click();
   await expect(page.getByRole('article')).toContainText('December');
-  await page.keyboard.press('Alt+r');
+  await page.keyboard.press(shortcut('reply'));
   const letter = page.getByRole('textbox', { name: 'Your reply' });
   await expect(letter).toBeFocused();
   await page.keyboard.type(',,pinned');
@@ -146,16 +146,16 @@ test('every part of the Desk is reached by keyboard, and the focus goes to the n
 
   // Keep, and Escape out of it, go back to the letter.
   await letter.focus();
-  await page.keyboard.press('Alt+k');
+  await page.keyboard.press(shortcut('keepWording'));
   await expect(page.getByRole('region', { name: 'Keep as a note' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(letter).toBeFocused();
   // Alt+R with an answer begun goes to it.
   await page.getByLabel('Find a note').focus();
-  await page.keyboard.press('Alt+r');
+  await page.keyboard.press(shortcut('reply'));
   await expect(letter).toBeFocused();
   // After Send the next message is at hand.
-  await page.keyboard.press('Alt+s');
+  await page.keyboard.press(shortcut('send'));
   await expect(page.getByText('Sent.')).toBeVisible();
   const current = page.locator('.row[aria-current=true]');
   const heading = page.getByRole('article').getByRole('heading');
@@ -169,7 +169,7 @@ test('every part of the Desk is reached by keyboard, and the focus goes to the n
   await expect(current).toContainText(then!);
   await expect(current).toBeFocused();
   await page.getByRole('button', { name: 'Delete' }).press('Enter');
-  await expect(page.getByText('Put in the trash.')).toBeVisible();
+  await expect(page.getByText('Moved to the trash.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('article')).toContainText('December');
 });
@@ -180,16 +180,16 @@ test('marks left by hand hold a message back until they are filled or said to be
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
   await page.getByRole('button', { name: /Ada Marsh/ }).click();
   await expect(page.getByRole('article')).toContainText('December');
-  await page.keyboard.press('Alt+r');
+  await page.keyboard.press(shortcut('reply'));
   const letter = page.getByRole('textbox', { name: 'Your reply' });
   await expect(letter).toBeFocused();
   await page.keyboard.type('Dear [NAME], it is [sic] 14.');
   await expect(page.getByRole('button', { name: '“[NAME]” looks unfinished' })).toBeVisible();
-  await page.keyboard.press('Alt+s');
+  await page.keyboard.press(shortcut('send'));
   await page.waitForTimeout(600);
   expect(await received()).toEqual([]);
-  await page.getByRole('button', { name: 'It is meant so' }).click();
-  await page.keyboard.press('Alt+s');
+  await page.getByRole('button', { name: 'It is intended' }).click();
+  await page.keyboard.press(shortcut('send'));
   await expect(page.getByText('Sent.')).toBeVisible();
   expect(await received()).toHaveLength(1);
 });
@@ -274,13 +274,13 @@ test('marks typed on the bench get their kind, Keep asks once about open ones, a
     const [first, second] = inside.querySelectorAll('li');
     inside.getSelection()!.setBaseAndExtent(first!.firstChild!, 0, second!.firstChild!, 10);
   });
-  await page.keyboard.press('Alt+k');
+  await page.keyboard.press(shortcut('keepWording'));
   const panel = page.getByRole('region', { name: 'Keep as a note' });
   await expect(panel.locator('.letter ul li')).toHaveText(['the strings', 'the hammer']);
   await page.keyboard.press('Escape');
 
   await page.evaluate(() => document.querySelector('iframe')!.contentDocument!.getSelection()!.removeAllRanges());
-  await page.keyboard.press('Alt+k');
+  await page.keyboard.press(shortcut('keepWording'));
   await expect(panel.locator('.letter')).toContainText('please.');
   await panel.getByLabel('Name').press('Enter');
   await expect(panel.getByRole('alert')).toContainText('press Enter again to keep the wording as it stands');

@@ -1,6 +1,8 @@
+import type { Phrase } from '#core/text/phrase';
 import { request, type APIRequestContext } from '@playwright/test';
 import { expect, test } from './desk';
 import { EMPTY, furnish, json, newcomer, PUBLIC, routes } from './routes';
+import { said } from '../words';
 
 test('one account cannot read, change or guess what belongs to another, on any route', async ({ baseURL }) => {
   const owner = await newcomer(baseURL!, 'Owner');
@@ -102,8 +104,8 @@ test('bad input gets a message in words, and changes nothing', async ({ baseURL 
       { name: 'x', subject: { type: 'doc', content: [{ type: 'paragraph' }, { type: 'paragraph' }] }, body: EMPTY },
       /one line/,
     ],
-    ['post', '/notes', {}, /needs a name|required/],
-    ['post', '/drafts', { mode: 'shout' }, /mode/],
+    ['post', '/notes', {}, /needs a name/],
+    ['post', '/drafts', { mode: 'shout' }, /not one of the choices/],
     [
       'put',
       '/settings',
@@ -136,7 +138,8 @@ test('bad input gets a message in words, and changes nothing', async ({ baseURL 
   for (const [method, path, data, message] of tries) {
     const answer = await context.fetch(`/api${path}`, { method, data });
     expect(answer.status(), path).toBe(422);
-    expect(JSON.stringify(await answer.json())).toMatch(message);
+    const { words, fields } = (await answer.json()).data;
+    expect([words, ...Object.values<Phrase>(fields ?? {})].map((one) => said(one)).join(' '), path).toMatch(message);
   }
   expect(await (await context.get('/api/notes')).json()).toEqual([]);
 });

@@ -1,4 +1,15 @@
-import { blank, bring, clientMessage, expect, expectAccessible, keepNote, paragraph, test, text } from './desk';
+import {
+  blank,
+  bring,
+  clientMessage,
+  expect,
+  expectAccessible,
+  keepNote,
+  paragraph,
+  test,
+  text,
+  shortcut,
+} from './desk';
 
 /** One transparent pixel. */
 const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
@@ -12,7 +23,7 @@ test('a note is written with blanks by keyboard, tried, kept, changed and found'
   await page.keyboard.type('For [which one]');
   await page.keyboard.press('Enter');
   await page.keyboard.type('Dear ');
-  await page.getByRole('button', { name: 'Of the person' }).click();
+  await page.getByRole('button', { name: 'About the person' }).click();
   await page.getByRole('menuitem', { name: 'first name' }).click();
   await page.getByRole('textbox', { name: 'Body' }).press('End');
   await page.keyboard.type(', see you on [which one] at [place].');
@@ -30,14 +41,14 @@ test('a note is written with blanks by keyboard, tried, kept, changed and found'
   await page.getByLabel('Label').fill('weekday');
   await page.getByLabel('Label').press('Enter');
   await expect(page.getByRole('textbox', { name: 'Subject' })).toContainText('weekday');
-  await page.keyboard.press('Alt+k');
+  await page.keyboard.press(shortcut('keepNote'));
   await expect(page.getByText('Kept', { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Subject' })).toContainText('weekday');
   await page.getByLabel('Find a note').fill('confrim');
   await expect(page.getByRole('button', { name: 'Confirm', exact: true })).toBeVisible();
   await page.getByLabel('Find a note').fill('xylophone');
-  await expect(page.getByText('No note here answers to this.')).toBeVisible();
+  await expect(page.getByText('No note here matches.')).toBeVisible();
 });
 
 test('a note not kept yet survives a closed window; one changed elsewhere is not overwritten', async ({
@@ -70,7 +81,7 @@ test('a note not kept yet survives a closed window; one changed elsewhere is not
   await expect(merge).toContainText('Third, from here.');
   await expect(merge).toContainText('Third, from there.');
   expect((await now()).bodyText).toBe('Third, from there.');
-  await merge.getByRole('button', { name: 'Put them together like this' }).click();
+  await merge.getByRole('button', { name: 'Combine them like this' }).click();
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Kept', { exact: true })).toBeVisible();
   expect((await now()).bodyText).toBe('Third, from here.\nThird, from there.');
@@ -90,9 +101,9 @@ test('two blanks of one label that ask different things are refused, with the re
   await page.getByRole('textbox', { name: 'Subject' }).locator('.blank').click();
   await page.getByLabel('Label').fill('today or so');
   await page.getByLabel('Label').press('Enter');
-  await expect(page.getByText('Two blanks are called "today or so"')).toBeVisible();
+  await expect(page.getByText('Two blanks are called “today or so”')).toBeVisible();
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByRole('alert')).toContainText('Two blanks are called "today or so"');
+  await expect(page.getByRole('alert')).toContainText('Two blanks are called “today or so”');
 });
 
 test('settings: fields fill blanks, the signature stands once, wrong values are named', async ({
@@ -169,7 +180,7 @@ test('an mbox comes in with its broken message marked; the same file twice adds 
   const panel = page.getByRole('status', { name: 'Bringing messages in' });
   await expect(panel).toContainText('3 messages brought in, 1 read in part.');
   await expect(panel).toContainText('There is no message in this file.');
-  await expect(page.getByRole('button', { name: /Sender not named.*Read in part/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /No sender.*Read in part/ })).toBeVisible();
   await panel.getByRole('button', { name: 'Close' }).click();
   await bring(page, [{ name: 'old.mbox', buffer: Buffer.from(mbox) }]);
   await expect(panel).toContainText('0 messages brought in, 3 already here.');
@@ -190,7 +201,7 @@ test('files can be dropped anywhere on the Desk', async ({ somebody: { page } })
   // Beside the letter a file goes with it, and the page is free again wherever it was dropped.
   await page.getByRole('button', { name: /Ada Marsh/ }).click();
   await expect(page.getByRole('article')).toContainText('December');
-  await page.keyboard.press('Alt+r');
+  await page.keyboard.press(shortcut('reply'));
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeFocused();
   for (const [i, target] of ['.reply .ProseMirror.letter', '.reply .foot'].entries()) {
     const file = await page.evaluateHandle((name) => {
@@ -212,13 +223,13 @@ test('the demo is one click away, and every view meets the access rules in both 
     await page.goto('/sign-in');
     await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('button', { name: /Wren’s desk/ }).click();
+    await page.getByRole('button', { name: /Open the demo/ }).click();
     await page.getByRole('button', { name: /^Dr Hana Sorensen/ }).click();
     await expect(page.getByRole('article')).toContainText('Concert grand');
     await expectAccessible(page);
     await page.getByRole('button', { name: /^Marguerite Oduya/ }).click();
     await expect(page.getByRole('article')).toContainText('vestry');
-    await page.keyboard.press('Alt+r');
+    await page.keyboard.press(shortcut('reply'));
     const letter = page.getByRole('textbox', { name: 'Your reply' });
     await expect(letter).toBeFocused();
     await page.keyboard.type(',,two appo');
@@ -244,7 +255,7 @@ test('the demo is one click away, and every view meets the access rules in both 
     await expect(page.getByRole('form', { name: 'The chosen passage' })).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('tab', { name: 'History' }).click();
-    await expect(page.getByText('This note was never changed.')).toBeVisible();
+    await expect(page.getByText('This note has not been changed yet.')).toBeVisible();
     await expectAccessible(page);
     await page.goto('/lookups');
     await page.getByRole('button', { name: /^Services/ }).click();
@@ -260,10 +271,10 @@ test('the demo is one click away, and every view meets the access rules in both 
 
 test('the Desk fits without scrolling the page, at 1280 and at 1024 wide', async ({ page }) => {
   await page.goto('/sign-in');
-  await page.getByRole('button', { name: /Wren’s desk/ }).click();
+  await page.getByRole('button', { name: /Open the demo/ }).click();
   await page.getByRole('button', { name: /^Lucien Abara/ }).click();
   await expect(page.getByRole('article')).toContainText('seven of my pupils');
-  await page.keyboard.press('Alt+r');
+  await page.keyboard.press(shortcut('reply'));
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeVisible();
   for (const width of [1280, 1024]) {
     await page.setViewportSize({ width, height: 800 });

@@ -2,6 +2,7 @@ import { connect } from 'node:net';
 import { request } from '@playwright/test';
 import { clientMessage, expect, test } from './desk';
 import { EMPTY, furnish, json, newcomer, routes } from './routes';
+import { said } from '../words';
 
 /** A body with each of its parts in turn of another type, size or depth. */
 function spoilt(valid: unknown): unknown[] {
@@ -113,9 +114,10 @@ test('no body stops a route: whatever it is, the answer is what was asked for or
       tried++;
       if (answer.status() >= 500) wrong.push(`${route} ${answer.status()} ${JSON.stringify(body)?.slice(0, 160)}`);
       else if (answer.status() >= 400) {
-        const { message } = await answer.json();
-        if (!message || /undefined|NaN|\bobject\b|TypeError|`|\bmust\b/.test(message))
-          wrong.push(`${route} says ${message}`);
+        const words = (await answer.json()).data?.words;
+        const text = said(words);
+        if (!text || text === words.code || /undefined|NaN|\bobject\b|TypeError|`|[{}]/.test(text))
+          wrong.push(`${route} says ${text}`);
       }
     }
   }
@@ -163,7 +165,7 @@ test('a body over the size of its route is refused before it is read', async ({ 
   for (const [i, answer] of answers.entries()) {
     // Routes of an account ask first who it is.
     expect(answer).toMatch(i < 2 ? /^HTTP\/1\.1 413 / : /^HTTP\/1\.1 401 /);
-    if (i < 2) expect(answer).toContain('larger than');
+    if (i < 2) expect(answer).toContain('error.bodyTooLarge');
   }
 });
 
@@ -171,7 +173,7 @@ test('what the server says to strangers, to other sites and to browsers', async 
   const context = await newcomer(baseURL!, 'Robin');
   const unknown = await context.get('/api/nothing/here');
   expect(unknown.status()).toBe(404);
-  expect(await unknown.json()).toMatchObject({ message: 'There is nothing at this address.' });
+  expect(await unknown.json()).toMatchObject({ data: { words: { code: 'error.noRoute' } } });
   for (const origin of ['null', 'https://elsewhere.example', 'nonsense'])
     expect((await context.post('/api/notes', { data: {}, headers: { origin } })).status(), origin).toBe(403);
   const notes = await context.get('/api/notes');
@@ -327,5 +329,5 @@ test('wording of any depth that can be written is kept, and what is too deep is 
     data: { name: 'deeper', subject: EMPTY, body: { type: 'doc', content: [nested(60)] } },
   });
   expect(answer.status()).toBe(422);
-  expect((await answer.json()).message).toContain('too deep in one another');
+  expect((await answer.json()).data.words).toEqual({ code: 'document.tooDeep' });
 });

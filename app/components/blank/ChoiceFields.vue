@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus } from 'lucide-vue-next';
-import type { ChoiceItem } from '../../../core/blank/kinds/choice';
-import { docFromText, type DocJson } from '../../../core/note/schema';
+import type { ChoiceItem } from '#core/blank/kinds/choice';
+import { docFromText, type DocJson } from '#core/note/schema';
 import type { WordingBlank } from './WordingField.vue';
 
 const props = defineProps<{ options: Record<string, unknown>; blanks: WordingBlank[] }>();
@@ -12,7 +12,11 @@ const setAll = (next: ChoiceItem[]) => emit('set', 'choices', next);
 const setLabel = (i: number, label: string) => setAll(choices.value.map((c, j) => (j === i ? { ...c, label } : c)));
 const setWording = (i: number, wording: DocJson) =>
   setAll(choices.value.map((c, j) => (j === i ? { ...c, wording } : c)));
-const add = () => setAll([...choices.value, { label: `choice ${choices.value.length + 1}`, wording: docFromText('') }]);
+const add = () =>
+  setAll([
+    ...choices.value,
+    { label: t('blank.choiceLabel', { number: choices.value.length + 1 }), wording: docFromText('') },
+  ]);
 
 const rows = useRowKeys(() => choices.value.length);
 function drop(i: number) {
@@ -29,50 +33,55 @@ function drop(i: number) {
           size="small"
           class="name"
           maxlength="60"
-          :aria-label="`Label of choice ${i + 1}`"
+          :aria-label="t('blank.choiceLabelField', { number: i + 1 })"
           :model-value="choice.label"
           @input="(text: string) => setLabel(i, text)"
         />
         <WordingField
           :wording="choice.wording"
-          :label="`Wording of choice ${i + 1}`"
+          :label="t('blank.choiceWording', { number: i + 1 })"
           :blanks="blanks"
           putting="Blank"
           brackets
           @change="(wording) => setWording(i, wording)"
         />
-        <button type="button" class="text-button small" :aria-label="`Remove choice ${i + 1}`" @click="drop(i)">
-          Remove
+        <button
+          type="button"
+          class="text-button small"
+          :aria-label="t('blank.removeChoice', { number: i + 1 })"
+          @click="drop(i)"
+        >
+          {{ t('common.remove') }}
         </button>
       </div>
     </div>
     <div class="line">
       <button type="button" class="text-button small" @click="add">
-        <Plus :size="13" aria-hidden="true" />Add a choice
+        <Plus :size="13" aria-hidden="true" />{{ t('blank.addChoice') }}
       </button>
       <el-checkbox
         size="small"
         :model-value="Boolean(options.several)"
-        label="several may be taken"
+        :label="t('blank.several')"
         @change="(on) => emit('set', 'several', Boolean(on))"
       />
       <PickOne
         v-if="options.several"
-        label="Joined by"
+        :label="t('blank.joinedBy')"
         :value="options.joined"
         :choices="[
-          { value: 'and', label: 'a, b and c' },
-          { value: 'or', label: 'a, b or c' },
-          { value: 'list', label: 'as a list' },
+          { value: 'and', label: t('blank.joinedByAnd') },
+          { value: 'or', label: t('blank.joinedByOr') },
+          { value: 'list', label: t('blank.asList') },
         ]"
         @pick="(joined) => emit('set', 'joined', joined)"
       />
       <PickOne
-        label="Taken unless another is"
+        :label="t('blank.usualChoice')"
         :value="options.value"
         :choices="[
-          { value: '', label: 'always asked' },
-          ...choices.map(({ label }) => ({ value: label, label: `usually ${label}` })),
+          { value: '', label: t('blank.alwaysAsked') },
+          ...choices.map(({ label }) => ({ value: label, label: t('blank.usuallyLabel', { label }) })),
         ]"
         @pick="(value) => emit('set', 'value', value)"
       />

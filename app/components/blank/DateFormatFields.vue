@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { dayAt } from '../../../core/calendar/day';
-import { DATE_STYLES, formatDay, isPattern, type DateStyle } from '../../../core/calendar/format';
+import { dayAt } from '#core/calendar/day';
+import { DATE_STYLES, formatDay, isPattern, type DateStyle } from '#core/calendar/format';
 import { useAccountStore } from '~/stores/account';
 
 /** How a date is written: in one of the locale's styles, or by a pattern. */
@@ -20,7 +20,7 @@ const wrong = computed(() => pattern.value.trim() && !isPattern(pattern.value));
 
 <template>
   <PickOne
-    label="Written as"
+    :label="t('blank.writtenAs')"
     :value="options.style ?? 'long'"
     :choices="DATE_STYLES.map((style) => ({ value: style, label: sample(style) }))"
     :width="190"
@@ -31,18 +31,18 @@ const wrong = computed(() => pattern.value.trim() && !isPattern(pattern.value));
     size="small"
     :model-value="Boolean(options.weekday)"
     :disabled="Boolean(pattern.trim())"
-    label="weekday"
+    :label="t('blank.weekday')"
     @change="(on) => emit('set', 'weekday', Boolean(on))"
   />
   <el-input
     size="small"
     class="pattern"
-    aria-label="Pattern"
-    placeholder="or a pattern: EEEE d MMMM"
+    :aria-label="t('blank.pattern')"
+    :placeholder="t('blank.patternHint')"
     :model-value="pattern"
     @input="(text: string) => emit('set', 'pattern', text)"
   />
-  <span v-if="wrong" class="small bad" role="status">no pattern</span>
+  <span v-if="wrong" class="small bad" role="status">{{ t('blank.noPattern') }}</span>
   <span v-else-if="pattern.trim()" class="small soft">{{ sample('long', pattern) }}</span>
 </template>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BlankDef } from '../../../core/blank/kind';
+import type { BlankDef } from '#core/blank/kinds/kind';
 import { useLookupsStore } from '~/stores/lookups';
 
 const props = defineProps<{ options: Record<string, unknown>; others: BlankDef[] }>();
@@ -28,33 +28,33 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
 
 <template>
   <PickOne
-    label="Lookup"
+    :label="t('common.lookup')"
     :value="options.lookup"
     :choices="lookups.rows.map(({ id, name }) => ({ value: id, label: name }))"
     @pick="setLookup"
   />
   <template v-if="table">
-    <span class="small">column</span>
+    <span class="small">{{ t('blank.column') }}</span>
     <PickOne
-      label="Column"
+      :label="t('blank.columnLabel')"
       :value="options.column"
       :choices="table.columns.map(({ id, name }) => ({ value: id, label: name }))"
       @pick="(id) => emit('set', { column: id })"
     />
     <PickOne
-      label="Row"
+      :label="t('common.row')"
       :value="options.row"
       :choices="[
-        { value: 'asked', label: 'of a row asked for' },
-        { value: 'same', label: 'of the row chosen for …', disabled: !askers.length },
-        { value: 'fixed', label: 'of this row:' },
+        { value: 'asked', label: t('blank.rowAsked') },
+        { value: 'same', label: t('blank.rowSame'), disabled: !askers.length },
+        { value: 'fixed', label: t('blank.rowFixed') },
       ]"
       :width="190"
       @pick="setRow"
     />
     <PickOne
       v-if="options.row === 'same'"
-      label="Row of"
+      :label="t('blank.rowOf')"
       :value="options.of"
       :choices="askers.map(({ label }) => label)"
       @pick="(of) => emit('set', { of })"
@@ -65,7 +65,7 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
       class="fixed"
       :lookup="table"
       :value="options.of ? [String(options.of)] : []"
-      hint="the row"
+      :hint="t('blank.theRow')"
       :waiting="false"
       @pick="(keys) => emit('set', { of: keys[0] ?? '' })"
     />
@@ -75,9 +75,13 @@ const setRow = (row: string) => emit('set', { row, of: row === 'same' ? (askers.
       @set="(name, value) => emit('set', { [name]: value })"
     />
   </template>
-  <span v-else-if="options.lookup" class="small soft">This lookup is gone.</span>
+  <span v-else-if="options.lookup" class="small soft">{{ t('blank.lookupGone') }}</span>
   <span v-else-if="!lookups.rows.length" class="small soft"
-    >There is no lookup yet. <NuxtLink to="/lookups">Make one</NuxtLink></span
+    ><I18nT keypath="blank.noLookupYet" scope="global"
+      ><template #make
+        ><NuxtLink to="/lookups">{{ t('common.makeOne') }}</NuxtLink></template
+      ></I18nT
+    ></span
   >
 </template>
 

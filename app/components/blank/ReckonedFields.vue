@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Plus } from 'lucide-vue-next';
-import { OPERATIONS, type Operand, type Operation } from '../../../core/blank/kinds/reckoned';
-import { ROUNDINGS } from '../../../core/number/reckon';
-import type { BlankDef } from '../../../core/blank/kind';
+import { OPERATIONS, type Operand, type Operation } from '#core/blank/kinds/reckoned';
+import { ROUNDINGS } from '#core/number/reckon';
+import type { BlankDef } from '#core/blank/kinds/kind';
 import { useLookupsStore } from '~/stores/lookups';
 
 const props = defineProps<{ options: Record<string, unknown>; others: BlankDef[] }>();
@@ -12,23 +12,14 @@ const lookups = useLookupsStore();
 const operation = computed(() => props.options.operation as Operation);
 const operands = computed(() => (props.options.operands ?? []) as Operand[]);
 const isDate = computed(() => operation.value === 'days after');
-const TITLES: Record<Operation, string> = {
-  sum: 'sum of',
-  difference: 'difference of',
-  product: 'product of',
-  quotient: 'quotient of',
-  percentage: 'per cent of',
-  'days between': 'days between',
-  'days after': 'so many days after',
-};
 const BETWEEN: Record<Operation, string> = {
   sum: '+',
   difference: '−',
   product: '×',
   quotient: '÷',
-  percentage: '% of',
-  'days between': 'and',
-  'days after': 'and days:',
+  percentage: t('blank.percentOf'),
+  'days between': t('blank.andDay'),
+  'days after': t('blank.andDays'),
 };
 const open = computed(() => ['sum', 'product'].includes(operation.value));
 const least = computed(() => (operation.value === 'sum' ? 1 : 2));
@@ -68,18 +59,18 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
 <template>
   <div class="full">
     <PickOne
-      label="Reckoned as"
+      :label="t('blank.operation')"
       :value="operation"
-      :choices="OPERATIONS.map((name) => ({ value: name, label: TITLES[name] }))"
+      :choices="OPERATIONS.map((name) => ({ value: name, label: t(`names.operation.${camel(name)}`) }))"
       :width="150"
       @pick="(name) => emit('set', 'operation', name)"
     />
     <template v-for="(operand, i) in shown" :key="i">
       <span v-if="i" class="small">{{ BETWEEN[operation] }}</span>
       <PickOne
-        :label="`Value ${i + 1}`"
+        :label="t('blank.value', { number: i + 1 })"
         :value="operand.blank"
-        :choices="[{ value: '', label: 'the number' }, ...others.map(({ label }) => label)]"
+        :choices="[{ value: '', label: t('blank.theNumber') }, ...others.map(({ label }) => label)]"
         @pick="(label) => setBlank(i, label)"
       />
       <el-input
@@ -87,13 +78,13 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
         size="small"
         class="figure"
         inputmode="decimal"
-        :aria-label="`Number ${i + 1}`"
+        :aria-label="t('blank.number', { number: i + 1 })"
         :model-value="String(operand.number)"
         @change="(text: string) => setOperand(i, { number: number(text) })"
       />
       <PickOne
         v-else-if="columnsOf(operand.blank).length"
-        :label="`Column of ${operand.blank}`"
+        :label="t('blank.operandColumn', { blank: operand.blank })"
         :value="operand.column"
         :choices="columnsOf(operand.blank).map(({ id, name }) => ({ value: id, label: name }))"
         @pick="(column) => setOperand(i, { column })"
@@ -102,26 +93,26 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
         v-if="open && shown.length > least"
         type="button"
         class="text-button small"
-        :aria-label="`Remove value ${i + 1}`"
+        :aria-label="t('blank.removeValue', { number: i + 1 })"
         @click="drop(i)"
       >
-        Remove
+        {{ t('common.remove') }}
       </button>
     </template>
     <button v-if="open" type="button" class="text-button small" @click="add">
-      <Plus :size="13" aria-hidden="true" />Add
+      <Plus :size="13" aria-hidden="true" />{{ t('blank.add') }}
     </button>
   </div>
   <DateFormatFields v-if="isDate" :options="options" @set="(name, value) => emit('set', name, value)" />
   <template v-else-if="operation !== 'days between'">
-    <span class="small">rounded</span>
+    <span class="small">{{ t('blank.rounded') }}</span>
     <PickOne
-      label="Rounded"
+      :label="t('blank.rounding')"
       :value="options.rounding"
       :choices="
         ROUNDINGS.map((way) => ({
           value: way,
-          label: way === 'none' ? 'not' : way === 'nearest' ? 'to the nearest' : `${way} to`,
+          label: t(`names.rounding.${way}`),
         }))
       "
       @pick="(way) => emit('set', 'rounding', way)"
@@ -130,7 +121,7 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
       v-if="options.rounding !== 'none'"
       size="small"
       class="figure"
-      aria-label="Rounded to"
+      :aria-label="t('blank.roundingStep')"
       :model-value="String(options.step)"
       @change="(text: string) => emit('set', 'step', number(text))"
     />
@@ -139,8 +130,8 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
     v-if="!isDate"
     size="small"
     class="narrow"
-    aria-label="Unit"
-    placeholder="unit, if any"
+    :aria-label="t('common.unit')"
+    :placeholder="t('blank.unitIfAny')"
     :model-value="String(options.unit ?? '')"
     @input="(text: string) => emit('set', 'unit', text)"
   />

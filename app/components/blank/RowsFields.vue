@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Plus } from 'lucide-vue-next';
-import type { RowsColumn } from '../../../core/blank/kinds/rows';
-import type { Column } from '../../../core/lookup/lookup';
-import { emptyDoc, isEmptyDoc, type DocJson } from '../../../core/note/schema';
+import type { RowsColumn } from '#core/blank/kinds/rows';
+import type { Column } from '#core/lookup/lookup';
+import { emptyDoc, isEmptyDoc, type DocJson } from '#core/note/schema';
 import { useLookupsStore } from '~/stores/lookups';
 
 const props = defineProps<{ options: Record<string, unknown> }>();
@@ -69,28 +69,28 @@ function add() {
 
 <template>
   <PickOne
-    label="Lookup"
+    :label="t('common.lookup')"
     :value="options.lookup"
     :choices="lookups.rows.map(({ id, name }) => ({ value: id, label: name }))"
     @pick="setLookup"
   />
   <template v-if="table">
     <PickOne
-      label="Form"
+      :label="t('blank.form')"
       :value="options.form"
       :choices="[
-        { value: 'table', label: 'as a table' },
-        { value: 'list', label: 'as a list' },
-        { value: 'sentence', label: 'as a sentence' },
+        { value: 'table', label: t('blank.asTable') },
+        { value: 'list', label: t('blank.asList') },
+        { value: 'sentence', label: t('blank.asSentence') },
       ]"
       @pick="setForm"
     />
     <PickOne
-      label="Order"
+      :label="t('blank.order')"
       :value="options.order"
       :choices="[
-        { value: 'lookup', label: 'in the lookup’s order' },
-        { value: 'picked', label: 'in the order picked' },
+        { value: 'lookup', label: t('blank.orderOfLookup') },
+        { value: 'picked', label: t('blank.orderPicked') },
       ]"
       :width="170"
       @pick="(order) => emit('set', { order })"
@@ -100,39 +100,44 @@ function add() {
         <el-input
           size="small"
           class="name"
-          :aria-label="`Title of column ${i + 1}`"
+          :aria-label="t('blank.columnTitle', { number: i + 1 })"
           :model-value="column.title"
           @input="(title: string) => setColumn(i, { title })"
         />
         <WordingField
           :wording="column.wording"
-          :label="`Wording of column ${i + 1}`"
+          :label="t('blank.columnWording', { number: i + 1 })"
           :blanks="cells"
           putting="Cell"
           @change="(wording) => setColumn(i, { wording })"
         />
-        <button type="button" class="text-button small" :aria-label="`Remove column ${i + 1}`" @click="drop(i)">
-          Remove
+        <button
+          type="button"
+          class="text-button small"
+          :aria-label="t('blank.removeColumn', { number: i + 1 })"
+          @click="drop(i)"
+        >
+          {{ t('common.remove') }}
         </button>
       </div>
       <div class="line">
         <button type="button" class="text-button small" @click="add">
-          <Plus :size="13" aria-hidden="true" />Add a column
+          <Plus :size="13" aria-hidden="true" />{{ t('blank.addColumn') }}
         </button>
         <el-checkbox
           size="small"
           :model-value="Boolean(options.titles)"
-          label="with titles"
+          :label="t('blank.withTitles')"
           @change="(on) => emit('set', { titles: Boolean(on) })"
         />
       </div>
     </div>
     <div v-else :key="`entry-${String(options.lookup)}-${String(options.form)}`" class="full">
       <div class="line">
-        <span class="small">Each entry</span>
+        <span class="small">{{ t('blank.eachEntry') }}</span>
         <WordingField
           :wording="entry"
-          label="Wording of an entry"
+          :label="t('blank.entryWording')"
           :blanks="cells"
           putting="Cell"
           @change="(wording) => emit('set', { entry: wording })"
@@ -140,9 +145,13 @@ function add() {
       </div>
     </div>
   </template>
-  <span v-else-if="options.lookup" class="small soft">This lookup is gone.</span>
+  <span v-else-if="options.lookup" class="small soft">{{ t('blank.lookupGone') }}</span>
   <span v-else-if="!lookups.rows.length" class="small soft"
-    >There is no lookup yet. <NuxtLink to="/lookups">Make one</NuxtLink></span
+    ><I18nT keypath="blank.noLookupYet" scope="global"
+      ><template #make
+        ><NuxtLink to="/lookups">{{ t('common.makeOne') }}</NuxtLink></template
+      ></I18nT
+    ></span
   >
 </template>
 

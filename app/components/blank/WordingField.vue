@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Editor, EditorContent } from '@tiptap/vue-3';
-import type { DocJson } from '../../../core/note/schema';
+import type { DocJson } from '#core/note/schema';
 import { BracketRule } from '~/editor/bracketRule';
 import { wordingExtensions } from '~/editor/extensions';
 
@@ -60,10 +60,10 @@ const put = ({ attrs }: WordingBlank) => editor.chain().focus().insertContent({ 
     <button
       type="button"
       class="text-button small"
-      :aria-label="`Bold in ${label}`"
+      :aria-label="t('blank.boldIn', { label })"
       @click="editor.chain().focus().toggleBold().run()"
     >
-      Bold
+      {{ t('common.bold') }}
     </button>
   </div>
 </template>

@@ -8,15 +8,15 @@ const share = ({ progress, size }: ImportedFile) =>
   progress.done ? 100 : size ? Math.min(99, Math.round((progress.bytes / size) * 100)) : 0;
 
 function words({ progress: { added, known, broken, done } }: ImportedFile): string {
-  const parts = [`${added} ${added === 1 ? 'message' : 'messages'} brought in`];
-  if (known) parts.push(`${known} already here`);
-  if (broken) parts.push(`${broken} read in part`);
+  const parts = [t('desk.messagesBroughtIn', { count: added })];
+  if (known) parts.push(t('desk.alreadyHere', { known }));
+  if (broken) parts.push(t('desk.countReadInPart', { broken }));
   return parts.join(', ') + (done ? '.' : ' …');
 }
 </script>
 
 <template>
-  <div class="bring" aria-label="Bringing messages in" role="status">
+  <div class="bring" :aria-label="t('desk.bringing')" role="status">
     <div v-for="file in files" :key="file.name" class="file">
       <p class="name">
         <b>{{ file.name }}</b> <span class="small soft">{{ fileSize(file.size) }}</span>
@@ -25,13 +25,13 @@ function words({ progress: { added, known, broken, done } }: ImportedFile): stri
         :percentage="share(file)"
         :stroke-width="5"
         :show-text="false"
-        :aria-label="`${file.name}: ${share(file)} per cent`"
+        :aria-label="t('desk.shareOfFile', { name: file.name, share: share(file) })"
       />
       <p class="small">{{ words(file) }}</p>
-      <p v-if="file.progress.problem" class="small problem">{{ file.progress.problem }}</p>
+      <p v-if="file.progress.problem" class="small problem">{{ say(file.progress.problem) }}</p>
     </div>
-    <button v-if="running" type="button" class="text-button" @click="emit('stop')">Stop</button>
-    <button v-else type="button" class="text-button" @click="emit('clear')">Close</button>
+    <button v-if="running" type="button" class="text-button" @click="emit('stop')">{{ t('common.stop') }}</button>
+    <button v-else type="button" class="text-button" @click="emit('clear')">{{ t('common.close') }}</button>
   </div>
 </template>
 

@@ -33,14 +33,14 @@ useEventListener(window, ['resize', 'scroll'], place, { capture: true, passive: 
     <div
       class="popup"
       role="region"
-      aria-label="Note search"
+      :aria-label="t('desk.noteSearch')"
       :class="{ above: at.above }"
       :style="{ left: `${at.left}px`, top: `${at.top}px` }"
     >
       <p class="head small soft">
-        <template v-if="search.query.trim()">Up, Down and Enter put a note in</template>
-        <template v-else>Type any word of a note</template>
-        <span> · Escape closes</span>
+        <template v-if="search.query.trim()">{{ t('desk.searchKeys') }}</template>
+        <template v-else>{{ t('desk.typeAnyWord') }}</template>
+        <span> · {{ t('desk.escapeCloses') }}</span>
       </p>
       <!-- The focus stays in the letter, so what is chosen is said. -->
       <p class="visually-hidden" aria-live="polite">{{ search.found[current]?.row.name }}</p>

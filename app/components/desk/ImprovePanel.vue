@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Note } from '#shared/types/wire';
 import { noteSchema } from '#shared/schemas/note';
-import type { DocJson } from '../../../core/note/schema';
+import type { DocJson } from '#core/note/schema';
 import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 
@@ -37,20 +37,27 @@ defineExpose({ improve });
 </script>
 
 <template>
-  <section ref="main" class="improve" tabindex="-1" :aria-label="`Improve ${note.name}`" @keydown="onKey">
+  <section
+    ref="main"
+    class="improve"
+    tabindex="-1"
+    :aria-label="t('desk.improveName', { name: note.name })"
+    @keydown="onKey"
+  >
     <header class="head">
-      <h2>Improve “{{ note.name }}”</h2>
-      <button type="button" class="text-button" @click="emit('close')">Close</button>
+      <h2>{{ t('desk.improveTitle', { name: note.name }) }}</h2>
+      <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
     </header>
     <p class="small soft">
-      The note as you edited it here, its values blanks again. What goes out is struck through, what comes in is
-      underlined; the wording it has now stays in its history.
+      {{ t('desk.improveAbout') }}
     </p>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
     <div class="sheet"><WordDifference :before="note.body" :after="body" /></div>
     <footer class="foot">
-      <button type="button" class="text-button" @click="toBench">Open on the bench</button>
-      <el-button type="primary" :loading="busy" aria-keyshortcuts="Alt+U" @click="improve">Improve the note</el-button>
+      <button type="button" class="text-button" @click="toBench">{{ t('desk.openOnBench') }}</button>
+      <el-button type="primary" :loading="busy" :aria-keyshortcuts="shortcutOf('improveUsed')" @click="improve">{{
+        t('desk.improveNote')
+      }}</el-button>
     </footer>
   </section>
 </template>

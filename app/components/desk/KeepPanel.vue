@@ -2,7 +2,7 @@
 import { EditorContent } from '@tiptap/vue-3';
 import type { Keeping, Note, NoteRow, Person } from '#shared/types/wire';
 import { noteSchema, type NoteInput } from '#shared/schemas/note';
-import type { DocJson } from '../../../core/note/schema';
+import type { DocJson } from '#core/note/schema';
 import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 
@@ -58,8 +58,7 @@ const candidates = ref<{ count(): number }>();
 const asked = ref('');
 function keepOrAsk() {
   const open = candidates.value?.count() ?? 0;
-  if (open && !asked.value)
-    return void (asked.value = `${open === 1 ? 'One thing looks' : `${open} things look`} like blanks below. Take them first, or press Enter again to keep the wording as it stands.`);
+  if (open && !asked.value) return void (asked.value = t('desk.looksLikeBlanks', { count: open }));
   void keep();
 }
 
@@ -94,10 +93,10 @@ defineExpose({ keep, improve: () => near.value?.improve() });
 </script>
 
 <template>
-  <section class="keep" aria-label="Keep as a note" @keydown="onKey">
+  <section class="keep" :aria-label="t('desk.keepAsNote')" @keydown="onKey">
     <header class="head">
-      <h2>Keep as a note</h2>
-      <button type="button" class="text-button" @click="emit('close')">Close</button>
+      <h2>{{ t('desk.keepAsNote') }}</h2>
+      <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
     </header>
     <div class="inner">
       <p v-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
@@ -107,7 +106,7 @@ defineExpose({ keep, improve: () => near.value?.improve() });
         {{ pictures.problem.value || remark }}
       </p>
       <div class="line">
-        <label for="keep-name">Name</label>
+        <label for="keep-name">{{ t('common.name') }}</label>
         <div>
           <el-input
             id="keep-name"
@@ -120,7 +119,9 @@ defineExpose({ keep, improve: () => near.value?.improve() });
           <p v-if="asked" class="small wrong" role="alert">{{ asked }}</p>
         </div>
       </div>
-      <div class="line"><span>Subject</span><EditorContent :editor="subject" class="subject" /></div>
+      <div class="line">
+        <span>{{ t('common.subject') }}</span><EditorContent :editor="subject" class="subject" />
+      </div>
       <NotePlace
         ref="place"
         :content="content"
@@ -141,8 +142,10 @@ defineExpose({ keep, improve: () => near.value?.improve() });
       <CandidateBar ref="candidates" :subject="content.subject" :body="content.body" :origin="origin" @take="take" />
     </div>
     <footer class="foot">
-      <button type="button" class="text-button" @click="toBench">Open on the bench</button>
-      <el-button type="primary" :loading="busy" aria-keyshortcuts="Alt+K" @click="keep">Keep</el-button>
+      <button type="button" class="text-button" @click="toBench">{{ t('desk.openOnBench') }}</button>
+      <el-button type="primary" :loading="busy" :aria-keyshortcuts="shortcutOf('keepWording')" @click="keep">{{
+        t('common.keep')
+      }}</el-button>
     </footer>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { excerpt, markWords } from '../../../core/search/mark';
+import { excerpt, markWords } from '#core/search/mark';
 import type { FoundNote } from '~/editor/noteSearch';
 import { useShelvesStore } from '~/stores/shelves';
 
@@ -22,7 +22,7 @@ const shelf = ({ row }: FoundNote) => shelves.path(row.shelfId).join(' / ');
 </script>
 
 <template>
-  <ul ref="list" class="matches" role="listbox" tabindex="0" aria-label="Notes found">
+  <ul ref="list" class="matches" role="listbox" tabindex="0" :aria-label="t('desk.notesFound')">
     <li
       v-for="(hit, i) in found"
       :id="`${prefix}-${i}`"
@@ -42,7 +42,7 @@ const shelf = ({ row }: FoundNote) => shelves.path(row.shelfId).join(' / ');
       <span class="text small soft" dir="auto"><MarkedText :text="text(hit)" :terms="hit.terms" /></span>
     </li>
     <li v-if="!found.length" class="none small soft" role="option" aria-selected="false" aria-disabled="true">
-      No note holds “{{ query }}”.
+      {{ t('desk.noNoteHolds', { query }) }}
     </li>
   </ul>
 </template>

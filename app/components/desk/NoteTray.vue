@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Search } from 'lucide-vue-next';
-import type { Occasion } from '../../../core/search/habit';
+import type { Occasion } from '#core/search/habit';
 import { useNotesStore } from '~/stores/notes';
 import type { FoundNote } from '~/editor/noteSearch';
 
@@ -57,15 +57,15 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section class="tray" :class="{ short }" aria-label="Notes">
+  <section class="tray" :class="{ short }" :aria-label="t('common.notes')">
     <div class="line">
       <el-input
         id="tray-search"
         ref="input"
         v-model="query"
         class="search"
-        placeholder="Find a note by any word"
-        aria-label="Find a note"
+        :placeholder="t('common.findNoteHint')"
+        :aria-label="t('common.findNote')"
         aria-autocomplete="list"
         aria-controls="tray-found"
         :aria-expanded="found.length > 0"
@@ -74,8 +74,10 @@ function onKey(event: KeyboardEvent) {
       >
         <template #prefix><Search :size="14" aria-hidden="true" /></template>
       </el-input>
-      <span class="small soft" :aria-keyshortcuts="occasion ? 'Alt+J' : undefined"
-        >or type <kbd>,,</kbd> in the letter</span
+      <span class="small soft" :aria-keyshortcuts="occasion ? shortcutOf('findNote') : undefined"
+        ><I18nT keypath="desk.orTypeInLetter" scope="global"
+          ><template #keys><kbd>,,</kbd></template></I18nT
+        ></span
       >
     </div>
     <NoteMatches
@@ -90,16 +92,20 @@ function onKey(event: KeyboardEvent) {
       @hover="(i: number) => (current = i)"
     />
     <div v-else-if="!short" class="near" :class="{ 'one-line': oneLine }">
-      <span v-if="notes.state === 'loading'" class="soft">Fetching your notes …</span>
+      <span v-if="notes.state === 'loading'" class="soft">{{ t('common.fetchingNotes') }}</span>
       <span v-else-if="notes.state === 'failed'" class="notice bad" role="alert"
         >{{ notes.problem }}
-        <button type="button" class="text-button" @click="notes.load(true)">Try again</button></span
+        <button type="button" class="text-button" @click="notes.load(true)">{{ t('common.tryAgain') }}</button></span
       >
       <span v-else-if="!notes.rows.length" class="soft"
-        >Your library is empty. <NuxtLink to="/library">Write the first note</NuxtLink></span
+        ><I18nT keypath="desk.libraryIsEmpty" scope="global"
+          ><template #write
+            ><NuxtLink to="/library">{{ t('desk.writeFirstNote') }}</NuxtLink></template
+          ></I18nT
+        ></span
       >
       <template v-else>
-        <span class="small soft">{{ notes.pinned.length ? 'Pinned' : 'Used lately' }}</span>
+        <span class="small soft">{{ notes.pinned.length ? t('common.pinned') : t('desk.usedLately') }}</span>
         <button v-for="row in near" :key="row.id" type="button" class="note" @click="emit('insert', row.id)">
           {{ row.name }}
         </button>

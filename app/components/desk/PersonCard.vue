@@ -38,45 +38,44 @@ async function save() {
 </script>
 
 <template>
-  <section class="card" aria-label="The person">
+  <section class="card" :aria-label="t('desk.thePerson')">
     <template v-if="!address">
-      <h2 class="title">Who is it for?</h2>
+      <h2 class="title">{{ t('desk.whoFor') }}</h2>
       <p class="soft">
-        Name somebody in “To”. What is known about them will stand here, and fills the notes you put in.
+        {{ t('desk.addRecipient') }}
       </p>
     </template>
     <template v-else-if="!person">
       <h2 class="title" dir="auto">{{ address }}</h2>
       <p class="soft">
-        You have not exchanged messages with this address yet. Names are taken from the address line; what is not known
-        will be asked.
+        {{ t('desk.notMet') }}
       </p>
     </template>
     <template v-else>
       <h2 class="title" dir="auto">{{ person.fullName || address }}</h2>
       <p class="soft small">
-        {{ address }} · {{ person.messages }} {{ person.messages === 1 ? 'message' : 'messages' }}
+        {{ t('desk.addressAndMessages', { address, count: person.messages }) }}
       </p>
       <el-form label-position="top" size="small" class="form" @submit.prevent="save">
         <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-        <el-form-item label="First name" :error="fields.firstName" for="p-first"
+        <el-form-item :label="t('desk.firstName')" :error="fields.firstName" for="p-first"
           ><el-input id="p-first" v-model="values.firstName" dir="auto" @input="saved = false"
         /></el-form-item>
-        <el-form-item label="Last name" :error="fields.lastName" for="p-last"
+        <el-form-item :label="t('desk.lastName')" :error="fields.lastName" for="p-last"
           ><el-input id="p-last" v-model="values.lastName" dir="auto" @input="saved = false"
         /></el-form-item>
-        <el-form-item label="Full name" :error="fields.fullName" for="p-full"
+        <el-form-item :label="t('desk.fullName')" :error="fields.fullName" for="p-full"
           ><el-input id="p-full" v-model="values.fullName" dir="auto" @input="saved = false"
         /></el-form-item>
-        <el-form-item label="Company" :error="fields.company" for="p-company"
+        <el-form-item :label="t('desk.company')" :error="fields.company" for="p-company"
           ><el-input id="p-company" v-model="values.company" dir="auto" @input="saved = false"
         /></el-form-item>
         <div v-for="field in values.fields" :key="field.name" class="own">
           <label :for="`p-${field.name}`">{{ field.name }}</label>
           <el-input :id="`p-${field.name}`" v-model="field.value" size="small" dir="auto" @input="saved = false" />
         </div>
-        <el-button native-type="submit" :loading="busy">Keep</el-button>
-        <span v-if="saved" class="small soft" role="status"> Kept.</span>
+        <el-button native-type="submit" :loading="busy">{{ t('common.keep') }}</el-button>
+        <span v-if="saved" class="small soft" role="status">{{ ' ' + t('desk.kept') }}</span>
       </el-form>
     </template>
   </section>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Person } from '#shared/types/wire';
-import { addressProblem, formatMailbox, parseMailboxes, type Mailbox } from '../../../core/message/address';
+import { addressProblem, formatMailbox, parseMailboxes, type Mailbox } from '#core/message/address';
 
 const props = defineProps<{ label: string; boxes: Mailbox[] }>();
 const emit = defineEmits<{ change: [boxes: Mailbox[]] }>();
@@ -41,6 +41,9 @@ async function complete() {
   const found = await completions(value);
   if (found.length === 1 && text.value === value) typed(found[0]!.value);
 }
+
+const input = ref<{ focus(): void }>();
+defineExpose({ focus: () => input.value?.focus() });
 </script>
 
 <template>
@@ -48,6 +51,7 @@ async function complete() {
     <label :for="id" class="small soft">{{ label }}</label>
     <el-autocomplete
       :id="id"
+      ref="input"
       :model-value="text"
       :fetch-suggestions="suggest"
       :debounce="150"

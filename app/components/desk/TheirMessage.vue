@@ -2,7 +2,7 @@
 import { Archive, CheckCheck, Image, NotebookPen, Paperclip, Reply, ReplyAll, Trash2, Undo2 } from 'lucide-vue-next';
 import type { Message } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
-import { formatMailbox } from '../../../core/message/address';
+import { addressKey, formatMailbox } from '#core/message/address';
 import { letterPage } from '#shared/utils/letterPage';
 import { useAccountStore } from '~/stores/account';
 
@@ -18,11 +18,11 @@ watch(
 );
 
 const date = computed(() => when(props.message.sentAt, store.settings!.locale, store.settings!.timeZone));
+const own = computed(() => addressKey(store.account?.address ?? ''));
 const others = computed(() => {
-  const own = store.account?.address.toLowerCase();
-  return [...props.message.to, ...props.message.cc].filter((box) => box.address.toLowerCase() !== own);
+  return [...props.message.to, ...props.message.cc].filter(({ address }) => addressKey(address) !== own.value);
 });
-const isOwn = computed(() => props.message.from.address.toLowerCase() === store.account?.address.toLowerCase());
+const isOwn = computed(() => addressKey(props.message.from.address) === own.value);
 const several = computed(() => others.value.length > 0);
 const names = (boxes: { name: string; address: string }[]) => boxes.map((box) => box.name || box.address).join(', ');
 
@@ -40,8 +40,12 @@ function fit() {
   frameHeight.value = Math.max(80, inside.documentElement.scrollHeight + 4);
   // Keys pressed while something is selected in the letter are meant for the Desk.
   inside.addEventListener('keydown', (event) => {
-    const { key, code, altKey } = event;
-    if (altKey) window.dispatchEvent(new KeyboardEvent('keydown', { key, code, altKey }));
+    const { key, code, altKey, ctrlKey, shiftKey, metaKey } = event;
+    const modifierAltGraph = event.getModifierState('AltGraph');
+    if (altKey || key === 'F6')
+      window.dispatchEvent(
+        new KeyboardEvent('keydown', { key, code, altKey, ctrlKey, shiftKey, metaKey, modifierAltGraph }),
+      );
   });
 }
 
@@ -71,27 +75,27 @@ defineExpose({ selection });
 </script>
 
 <template>
-  <article class="message" aria-label="Their message">
+  <article class="message" :aria-label="t('common.theirMessage')">
     <div class="acts" :class="{ many: several }">
       <template v-if="!isOwn">
         <button
           type="button"
           class="text-button"
-          aria-keyshortcuts="Alt+R"
+          :aria-keyshortcuts="shortcutOf('reply')"
           :disabled="answering"
           @click="emit('reply', false)"
         >
-          <Reply :size="14" aria-hidden="true" />Reply
+          <Reply :size="14" aria-hidden="true" />{{ t('desk.reply') }}
         </button>
         <button
           v-if="several"
           type="button"
           class="text-button"
-          aria-keyshortcuts="Alt+L"
+          :aria-keyshortcuts="shortcutOf('replyAll')"
           :disabled="answering"
           @click="emit('reply', true)"
         >
-          <ReplyAll :size="14" aria-hidden="true" />Reply to all
+          <ReplyAll :size="14" aria-hidden="true" />{{ t('desk.replyToAll') }}
         </button>
         <span class="gap" />
         <button
@@ -100,7 +104,7 @@ defineExpose({ selection });
           class="text-button"
           @click="emit('change', { answered: true })"
         >
-          <CheckCheck :size="14" aria-hidden="true" />Needs no answer
+          <CheckCheck :size="14" aria-hidden="true" />{{ t('desk.needsNoAnswer') }}
         </button>
         <button
           v-else-if="message.folder === 'inbox'"
@@ -108,11 +112,17 @@ defineExpose({ selection });
           class="text-button"
           @click="emit('change', { answered: false })"
         >
-          <Undo2 :size="14" aria-hidden="true" />Back to Waiting
+          <Undo2 :size="14" aria-hidden="true" />{{ t('desk.backToWaiting') }}
         </button>
       </template>
-      <button type="button" class="text-button" aria-keyshortcuts="Alt+K" @mousedown.prevent @click="emit('keep')">
-        <NotebookPen :size="14" aria-hidden="true" />Keep
+      <button
+        type="button"
+        class="text-button"
+        :aria-keyshortcuts="shortcutOf('keepWording')"
+        @mousedown.prevent
+        @click="emit('keep')"
+      >
+        <NotebookPen :size="14" aria-hidden="true" />{{ t('common.keep') }}
       </button>
       <button
         v-if="message.folder === 'inbox'"
@@ -120,7 +130,7 @@ defineExpose({ selection });
         class="text-button"
         @click="emit('change', { folder: 'archive' })"
       >
-        <Archive :size="14" aria-hidden="true" />Archive
+        <Archive :size="14" aria-hidden="true" />{{ t('desk.archive') }}
       </button>
       <button
         v-else-if="message.folder !== 'sent'"
@@ -128,7 +138,7 @@ defineExpose({ selection });
         class="text-button"
         @click="emit('change', { folder: isOwn ? 'sent' : 'inbox' })"
       >
-        <Undo2 :size="14" aria-hidden="true" />{{ isOwn ? 'Back to Sent' : 'Back to the inbox' }}
+        <Undo2 :size="14" aria-hidden="true" />{{ isOwn ? t('desk.backToSent') : t('desk.backToInbox') }}
       </button>
       <button
         v-if="message.folder !== 'trash'"
@@ -136,28 +146,30 @@ defineExpose({ selection });
         class="text-button"
         @click="emit('change', { folder: 'trash' })"
       >
-        <Trash2 :size="14" aria-hidden="true" />Delete
+        <Trash2 :size="14" aria-hidden="true" />{{ t('common.delete') }}
       </button>
     </div>
 
     <div class="sheet" tabindex="0">
-      <h2 class="subject" dir="auto">{{ message.subject || 'No subject' }}</h2>
+      <h2 class="subject" dir="auto">{{ message.subject || t('common.noSubject') }}</h2>
       <p class="small soft meta">
         <span dir="auto" :title="formatMailbox(message.from)">{{
-          message.from.name || message.from.address || 'Sender not named'
+          message.from.name || message.from.address || t('desk.senderNotNamed')
         }}</span>, {{ date }} ·
-        <a class="as-file" :href="`/api/messages/${message.id}/source`" download>Save as a file</a>
-        <template v-if="message.folder === 'sent'"><br />To {{ names([...message.to, ...message.cc]) }}</template>
-        <template v-else-if="several"><br />Also to {{ names(others) }}</template>
+        <a class="as-file" :href="`/api/messages/${message.id}/source`" download>{{ t('desk.saveAsFile') }}</a>
+        <template v-if="message.folder === 'sent'"
+          ><br />{{ t('desk.sentTo', { names: names([...message.to, ...message.cc]) }) }}</template
+        >
+        <template v-else-if="several"><br />{{ t('desk.alsoSentTo', { names: names(others) }) }}</template>
         <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"
-          ><br />Answers go to {{ names(message.replyTo) }}</template
+          ><br />{{ t('desk.answersGoTo', { names: names(message.replyTo) }) }}</template
         >
       </p>
-      <p v-if="message.broken" class="notice bad">{{ message.broken }}</p>
+      <p v-if="message.broken" class="notice bad">{{ say(message.broken) }}</p>
       <p v-if="message.remotePictures && !pictures" class="notice">
-        Pictures from elsewhere are not shown; fetching them tells the sender that you read this.
+        {{ t('desk.picturesHidden') }}
         <button type="button" class="text-button" @click="pictures = true">
-          <Image :size="14" aria-hidden="true" />Show them in this message
+          <Image :size="14" aria-hidden="true" />{{ t('desk.showPictures') }}
         </button>
       </p>
 
@@ -166,7 +178,7 @@ defineExpose({ selection });
         ref="frameElement"
         :key="`${message.id}-${pictures}`"
         class="frame"
-        title="The text of the message"
+        :title="t('desk.messageText')"
         sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
         v-bind="frame"
         :style="{ height: `${frameHeight}px` }"
@@ -176,13 +188,13 @@ defineExpose({ selection });
         <div ref="letter" class="letter text" dir="auto">{{ message.text.own }}</div>
         <template v-if="message.text.quoted">
           <button type="button" class="text-button small" :aria-expanded="showQuoted" @click="showQuoted = !showQuoted">
-            {{ showQuoted ? 'Fold what was quoted' : 'Show what was quoted' }}
+            {{ showQuoted ? t('desk.hideQuoted') : t('desk.showQuoted') }}
           </button>
           <div v-if="showQuoted" class="letter text quoted" dir="auto">{{ message.text.quoted }}</div>
         </template>
       </template>
 
-      <ul v-if="message.attachmentList.length" class="attachments" aria-label="Attachments">
+      <ul v-if="message.attachmentList.length" class="attachments" :aria-label="t('common.attachments')">
         <li v-for="part in message.attachmentList" :key="part.index">
           <a :href="`/api/messages/${message.id}/attachments/${part.index}`" :download="part.name"
             ><Paperclip :size="13" aria-hidden="true" /> {{ part.name }}</a

@@ -12,33 +12,33 @@ const now = ref(Date.now());
 useIntervalFn(() => (now.value = Date.now()), 30_000);
 
 const lists: { name: ListName; title: string }[] = [
-  { name: 'waiting', title: 'Waiting' },
-  { name: 'inbox', title: 'Inbox' },
-  { name: 'drafts', title: 'Drafts' },
-  { name: 'sent', title: 'Sent' },
-  { name: 'archive', title: 'Archive' },
-  { name: 'trash', title: 'Trash' },
+  { name: 'waiting', title: t('desk.waiting') },
+  { name: 'inbox', title: t('desk.inbox') },
+  { name: 'drafts', title: t('desk.drafts') },
+  { name: 'sent', title: t('desk.sent') },
+  { name: 'archive', title: t('desk.archive') },
+  { name: 'trash', title: t('desk.trash') },
 ];
 
 const rows = computed<(MessageRow | DraftRow)[]>(() => (mail.list === 'drafts' ? mail.drafts : mail.rows));
 const empty: Record<ListName, string> = {
-  waiting: 'Nobody waits for an answer.',
-  inbox: 'The inbox is empty.',
-  drafts: 'No message is half written.',
-  sent: 'Nothing was sent yet.',
-  archive: 'Nothing is filed here yet.',
-  trash: 'The trash is empty.',
+  waiting: t('desk.emptyWaiting'),
+  inbox: t('desk.emptyInbox'),
+  drafts: t('desk.emptyDrafts'),
+  sent: t('desk.emptySent'),
+  archive: t('desk.emptyArchive'),
+  trash: t('desk.emptyTrash'),
 };
 
 const isDraft = (row: MessageRow | DraftRow): row is DraftRow => 'subjectText' in row;
 const correspondent = (row: MessageRow | DraftRow) => {
   const box = isDraft(row) || row.folder === 'sent' ? row.to[0] : row.from;
-  return box?.name || box?.address || (isDraft(row) ? 'Nobody yet' : 'Sender not named');
+  return box?.name || box?.address || (isDraft(row) ? t('desk.nobodyYet') : t('desk.senderNotNamed'));
 };
 const age = (row: MessageRow | DraftRow) => waited(isDraft(row) ? row.updatedAt : row.receivedAt, now.value);
 const isLong = (row: MessageRow | DraftRow) =>
   mail.list === 'waiting' && !isDraft(row) && now.value - row.receivedAt > 3 * 86_400_000;
-const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText : row.subject) || 'No subject';
+const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText : row.subject) || t('common.noSubject');
 
 /** Up and Down move along the list, as Tab would, without leaving it. */
 function step(event: KeyboardEvent) {
@@ -59,31 +59,34 @@ function chosen(event: Event) {
 </script>
 
 <template>
-  <section class="waiting" aria-label="Messages" data-part="messages">
+  <section class="waiting" :aria-label="t('desk.messages')" data-part="messages">
     <header class="head">
-      <el-select
-        :model-value="mail.list"
-        aria-label="Which messages"
-        class="which"
-        @change="(name: ListName) => mail.show(name)"
+      <!-- The browser's own: the Desk needs no other list to be there. -->
+      <select
+        class="field which"
+        :value="mail.list"
+        :aria-label="t('desk.whichMessages')"
+        @change="(event) => mail.show((event.target as HTMLSelectElement).value as ListName)"
       >
-        <el-option v-for="{ name, title } in lists" :key="name" :value="name" :label="title" />
-      </el-select>
+        <option v-for="{ name, title } in lists" :key="name" :value="name">{{ title }}</option>
+      </select>
       <span class="small soft count">{{ mail.total }}</span>
-      <button type="button" class="text-button" aria-keyshortcuts="Alt+M" @click="emit('begin')">
-        <PenLine :size="14" aria-hidden="true" />New message
+      <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('newMessage')" @click="emit('begin')">
+        <PenLine :size="14" aria-hidden="true" />{{ t('desk.newMessage') }}
       </button>
     </header>
 
     <div v-if="mail.problem" class="notice bad" role="alert">
-      {{ mail.problem }} <button type="button" class="text-button" @click="mail.refresh()">Try again</button>
+      {{ mail.problem }}
+      <button type="button" class="text-button" @click="mail.refresh()">{{ t('common.tryAgain') }}</button>
     </div>
-    <p v-else-if="mail.state === 'loading' && !rows.length" class="state soft">Reading your messages …</p>
+    <p v-else-if="mail.state === 'loading' && !rows.length" class="state soft">{{ t('desk.readingYourMessages') }}</p>
     <div v-else-if="!rows.length" class="state soft">
       <p>{{ empty[mail.list] }}</p>
-      <p v-if="mail.list === 'waiting'" class="small">
-        Drop <b>.eml</b> or <b>mbox</b> files here to bring messages in.
-      </p>
+      <I18nT v-if="mail.list === 'waiting'" keypath="desk.dropMessagesHere" tag="p" scope="global" class="small">
+        <template #eml><b>.eml</b></template>
+        <template #mbox><b>mbox</b></template>
+      </I18nT>
     </div>
 
     <ul class="rows" data-home="1" @keydown="step">
@@ -98,14 +101,16 @@ function chosen(event: Event) {
           <span class="from" dir="auto">{{ correspondent(row) }}</span>
           <span class="age small" :class="{ long: isLong(row) }">{{ age(row) }}</span>
           <span class="subject" dir="auto">{{ subject(row) }}</span>
-          <span v-if="isDraft(row) && row.state === 'refused'" class="preview small bad-word">Not sent</span>
-          <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">Read in part</span>
+          <span v-if="isDraft(row) && row.state === 'refused'" class="preview small bad-word">{{
+            t('desk.notSent')
+          }}</span>
+          <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">{{ t('desk.readInPart') }}</span>
           <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
         </button>
       </li>
       <li v-if="mail.next">
         <button type="button" class="text-button more" :disabled="mail.state === 'loading'" @click="mail.more()">
-          Show more
+          {{ t('desk.showMore') }}
         </button>
       </li>
     </ul>
@@ -118,13 +123,13 @@ function chosen(event: Event) {
         accept=".eml,.mbox,.mbx,message/rfc822,application/mbox"
         class="visually-hidden"
         tabindex="-1"
-        aria-label="Files with messages"
+        :aria-label="t('desk.filesWithMessages')"
         @change="chosen"
       />
       <button type="button" class="text-button small" @click="chooser?.click()">
-        <Inbox :size="14" aria-hidden="true" />Bring messages in
+        <Inbox :size="14" aria-hidden="true" />{{ t('desk.bringMessagesIn') }}
       </button>
-      <span class="small soft">or drop files here</span>
+      <span class="small soft">{{ t('desk.orDropFilesHere') }}</span>
     </footer>
   </section>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fold } from '#core/text/fold';
+
 /** One of a list, or several: radio buttons or boxes, with what each stands for. Figures 1 to 9 take one as well. */
 const props = defineProps<{
   id: string;
@@ -9,7 +11,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ pick: [labels: string[]]; focus: [] }>();
 
-const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+const same = (a: string, b: string) => fold(a) === fold(b);
 const isTaken = (label: string) => props.value.some((other) => same(other, label));
 
 function toggle(label: string) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Fills } from '../../../core/blank/fill';
-import { answerTo, type Answer } from '../../../core/blank/kind';
-import type { BlankQuestion, DraftQuestion, PassageQuestion } from '../../../core/blank/questions';
+import type { Fills } from '#core/blank/fill';
+import { answerTo, type Answer } from '#core/blank/kinds/kind';
+import type { BlankQuestion, DraftQuestion, PassageQuestion } from '#core/blank/questions';
 
 const props = defineProps<{
   questions: DraftQuestion[];
@@ -38,11 +38,30 @@ const known = computed(() =>
   ),
 );
 
-const answerOf = ({ insertion, key }: BlankQuestion) => answerTo(props.fills[insertion]?.answers, key);
+/** What is being typed; the letter follows it a frame later. */
+let typed: { question: BlankQuestion; answer: string } | null = null;
+const typing = useAfterPaint(() => {
+  const { question, answer } = typed!;
+  typed = null;
+  emit('answer', question, answer);
+});
+function type(question: BlankQuestion, answer: string) {
+  if (typed && idOf(typed.question) !== idOf(question)) typing.now();
+  typed = { question, answer };
+  typing.later();
+}
+
+const answerOf = (question: BlankQuestion) =>
+  typed && idOf(typed.question) === idOf(question)
+    ? typed.answer
+    : answerTo(props.fills[question.insertion]?.answers, question.key);
 const NONE: string[] = [];
 const beforeOf = ({ key }: BlankQuestion) =>
   props.before && Object.hasOwn(props.before, key) ? props.before[key]! : NONE;
-const giveAnswer = (question: BlankQuestion, answer: Answer) => emit('answer', question, answer);
+function giveAnswer(question: BlankQuestion, answer: Answer) {
+  typing.now();
+  emit('answer', question, answer);
+}
 
 /** The question the caret is in: only there is shown what was answered before. */
 const current = ref('');
@@ -89,7 +108,7 @@ function step(question: BlankQuestion, by: number): boolean {
   const now = answerOf(question);
   const at = answers.indexOf(String(now ?? question.control.proposals?.[0]?.answer ?? ''));
   if (!answers.length || (at < 0 && textOf(question, now))) return false;
-  emit('answer', question, answers[(at + by + answers.length) % answers.length]!);
+  giveAnswer(question, answers[(at + by + answers.length) % answers.length]!);
   return true;
 }
 
@@ -100,7 +119,7 @@ function step(question: BlankQuestion, by: number): boolean {
 function onKey(event: KeyboardEvent) {
   if (event.key === 'Escape') {
     event.preventDefault();
-    emit('leave');
+    leave();
     return;
   }
   const element = event.target as HTMLElement;
@@ -121,7 +140,7 @@ function onKey(event: KeyboardEvent) {
   if (!enter && !tab) return;
   const forward = !event.shiftKey;
   const proposal = question.type === 'blank' && forward ? proposalOf(question, answerOf(question)) : undefined;
-  if (proposal && question.type === 'blank') emit('answer', question, proposal.answer);
+  if (proposal && question.type === 'blank') giveAnswer(question, proposal.answer);
   const all = rowsOf().flatMap((other) => [target(other), ...other.querySelectorAll<HTMLElement>('[data-stop]')]);
   const at = all.findIndex(
     (stop) => stop === element || (stop && stop === target(row) && element.dataset.stop === undefined),
@@ -131,6 +150,11 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault();
   if (next) return next.focus();
   isFilling = false;
+  leave();
+}
+
+function leave() {
+  typing.now();
   emit('leave');
 }
 
@@ -139,16 +163,25 @@ function keep(question: BlankQuestion, on: boolean) {
   if (on) next.add(idOf(question));
   else next.delete(idOf(question));
   kept.value = next;
+  typing.now();
   if (on && answerOf(question)) emit('keep', question);
 }
-const onDone = (question: BlankQuestion) =>
-  kept.value.has(idOf(question)) && answerOf(question) && emit('keep', question);
+function onDone(question: BlankQuestion) {
+  typing.now();
+  if (kept.value.has(idOf(question)) && answerOf(question)) emit('keep', question);
+}
 
-defineExpose({ focusFirst, focus, focusPassage });
+defineExpose({
+  focusFirst,
+  focus,
+  focusPassage,
+  /** Hands over what is being typed. */
+  settle: typing.now,
+});
 </script>
 
 <template>
-  <section class="fill" aria-label="Fill list">
+  <section class="fill" :aria-label="t('fill.fillList')">
     <ol ref="list" class="questions" @keydown="onKey">
       <template v-for="question in open" :key="idOf(question)">
         <li v-if="question.type === 'passage'" :data-question="idOf(question)" class="passage-line">
@@ -162,7 +195,7 @@ defineExpose({ focusFirst, focus, focusPassage });
             />
             <span
               >{{ question.label }}
-              <span class="small soft">{{ question.on ? 'stands in the letter' : 'left out' }}</span></span
+              <span class="small soft">{{ question.on ? t('fill.standsInLetter') : t('fill.leftOut') }}</span></span
             >
           </label>
         </li>
@@ -176,6 +209,7 @@ defineExpose({ focusFirst, focus, focusPassage });
           :keep-with="keepWith ?? ''"
           :is-kept="kept.has(idOf(question))"
           @answer="giveAnswer"
+          @type="type"
           @here="onFocus"
           @done="onDone"
           @kept="keep"
@@ -183,15 +217,15 @@ defineExpose({ focusFirst, focus, focusPassage });
       </template>
     </ol>
     <p v-if="known.length" class="known small">
-      <span class="soft">Filled by itself: </span>
+      <span class="soft">{{ t('fill.filledByItself') }}</span>
       <template v-for="(question, i) in known" :key="idOf(question)">
         <button
           type="button"
           class="text-button"
-          :title="question.working || `Change “${question.label}”`"
+          :title="question.working ? say(question.working) : t('fill.changeLabel', { label: question.label })"
           @click="focus(question)"
         >
-          {{ question.label }}: <b dir="auto">{{ question.text || 'nothing' }}</b></button
+          {{ question.label }}: <b dir="auto">{{ question.text || t('fill.nothing') }}</b></button
         ><span v-if="i < known.length - 1" class="soft">·</span>
       </template>
     </p>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { CalendarDays } from 'lucide-vue-next';
-import { isDay } from '../../../core/calendar/day';
-import type { Answer } from '../../../core/blank/kind';
-import type { BlankQuestion } from '../../../core/blank/questions';
+import { isDay } from '#core/calendar/day';
+import type { Answer } from '#core/blank/kinds/kind';
+import type { BlankQuestion } from '#core/blank/questions';
 
 /** One blank of the fill list. It is drawn anew only when something it shows has changed. */
 const props = defineProps<{
@@ -18,12 +18,19 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   answer: [question: BlankQuestion, answer: Answer];
+  type: [question: BlankQuestion, text: string];
   here: [question: BlankQuestion];
   done: [question: BlankQuestion];
   kept: [question: BlankQuestion, on: boolean];
 }>();
 
 const field = computed(() => `fill-${props.id}`);
+/** Whether the answer can be kept with the person. It stays so once it is kept: the focus may be there. */
+const isKeepable = ref(false);
+watchEffect(() => {
+  const { personField, personHasIt } = props.question.control;
+  if (personField && !personHasIt) isKeepable.value = true;
+});
 const proposal = computed(() => proposalOf(props.question, props.answer));
 const text = computed(() => textOf(props.question, props.answer));
 const picked = computed(() => (Array.isArray(props.answer) ? props.answer : props.answer ? [props.answer] : []));
@@ -37,7 +44,7 @@ function onFocus(event?: FocusEvent) {
 }
 /** Takes what was typed; what an input method is still composing is no answer yet. */
 function onInput(event: Event) {
-  if (!(event as InputEvent).isComposing) emit('answer', props.question, (event.target as HTMLTextAreaElement).value);
+  if (!(event as InputEvent).isComposing) emit('type', props.question, (event.target as HTMLTextAreaElement).value);
 }
 function onCalendar(event: Event) {
   const { value } = event.target as HTMLInputElement;
@@ -56,7 +63,9 @@ const showCalendar = (event: Event) => {
       class="label"
       :for="question.control.type === 'choice' ? undefined : field"
       >{{ question.label
-      }}<span v-if="question.places > 1" class="small soft"> · in {{ question.places }} places</span></component
+      }}<span v-if="question.places > 1" class="small soft">
+        · {{ t('fill.inPlaces', { places: question.places }) }}</span
+      ></component
     >
     <ChoicePicker
       v-if="question.control.type === 'choice' && question.state !== 'edited'"
@@ -78,7 +87,7 @@ const showCalendar = (event: Event) => {
       :lookup="question.control.lookup"
       :several="question.control.type === 'rows'"
       :value="picked"
-      :hint="question.control.hint"
+      :hint="say(question.control.hint)"
       :waiting="question.state === 'open'"
       @pick="(keys: string[]) => emit('answer', question, question.control.type === 'rows' ? keys : (keys[0] ?? ''))"
       @focus="onFocus()"
@@ -90,11 +99,11 @@ const showCalendar = (event: Event) => {
           :id="field"
           class="el-textarea__inner"
           :value="text"
-          :placeholder="question.control.hint"
+          :placeholder="say(question.control.hint)"
           :rows="question.control.type === 'long' ? 2 : 1"
           dir="auto"
           :disabled="question.state === 'edited'"
-          :title="question.state === 'edited' ? 'Changed by hand in the letter' : undefined"
+          :title="question.state === 'edited' ? t('fill.changedByHand') : undefined"
           @focus="onFocus"
           @blur="emit('done', question)"
           @input="onInput"
@@ -103,22 +112,24 @@ const showCalendar = (event: Event) => {
       </span>
       <template v-if="question.control.type === 'date' && question.state !== 'edited'">
         <button type="button" class="text-button small calendar" tabindex="-1" @click="showCalendar">
-          <CalendarDays :size="14" aria-hidden="true" />Calendar
+          <CalendarDays :size="14" aria-hidden="true" />{{ t('fill.calendar') }}
         </button>
         <input
           type="date"
           class="picked-day"
           tabindex="-1"
-          :aria-label="`${question.label}, on a calendar`"
+          :aria-label="t('fill.onCalendar', { label: question.label })"
           @change="(event) => onCalendar(event)"
         />
       </template>
     </div>
     <p v-if="question.problem && question.state !== 'edited'" class="small problem" role="status">
-      {{ question.problem }}
+      {{ say(question.problem) }}
     </p>
     <p v-else-if="proposal" class="small soft">
-      Found in their message. <kbd>Tab</kbd> takes it.
+      <I18nT keypath="fill.foundTabTakes" scope="global"
+        ><template #tab><kbd>Tab</kbd></template></I18nT
+      >{{ ' ' }}
       <button
         v-for="other in question.control.proposals!.slice(1)"
         :key="other.answer"
@@ -130,9 +141,9 @@ const showCalendar = (event: Event) => {
         {{ other.text }}
       </button>
     </p>
-    <p v-else-if="question.working" class="small soft" :title="question.working">{{ question.working }}</p>
+    <p v-else-if="question.working" class="small soft" :title="say(question.working)">{{ say(question.working) }}</p>
     <p v-if="isCurrent && earlier.length" class="small soft earlier">
-      Before:
+      {{ t('fill.before') }}
       <button
         v-for="former in earlier"
         :key="former"
@@ -145,14 +156,14 @@ const showCalendar = (event: Event) => {
         {{ former }}
       </button>
     </p>
-    <label v-if="question.control.personField && keepWith && question.state !== 'edited'" class="switch small">
+    <label v-if="isKeepable && keepWith && question.state !== 'edited'" class="switch small">
       <input
         type="checkbox"
         data-stop
         :checked="isKept"
         @change="(e) => emit('kept', question, (e.target as HTMLInputElement).checked)"
       />
-      keep with {{ keepWith }}
+      {{ t('fill.keepWith', { keepWith }) }}
     </label>
   </li>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { shownCell } from '../../../core/lookup/cell';
-import { findRows } from '../../../core/lookup/find';
-import { keyOf, type Lookup, type Row } from '../../../core/lookup/lookup';
+import { shownCell } from '#core/lookup/cell';
+import { findRows } from '#core/lookup/find';
+import { fold } from '#core/text/fold';
+import { keyOf, type Lookup, type Row } from '#core/lookup/lookup';
 import { useAccountStore } from '~/stores/account';
 
 /** Picks one row of a lookup by typing, or several. */
@@ -21,6 +22,7 @@ const typed = ref('');
 const open = ref(false);
 const current = ref(0);
 const input = ref<HTMLInputElement>();
+const list = ref<HTMLUListElement>();
 
 const single = computed(() => (props.several ? '' : (props.value[0] ?? '')));
 watch(single, (key) => (typed.value = key), { immediate: true });
@@ -32,6 +34,13 @@ const found = computed(() => {
   return rows.filter((row) => !props.several || !props.value.includes(keyOf(props.lookup, row))).slice(0, SHOWN);
 });
 watch(found, () => (current.value = 0));
+// The whole list is seen when it opens, and the row the arrows are on.
+watch([open, current, () => props.value], async ([isOpen, at]) => {
+  if (!isOpen) return;
+  await nextTick();
+  list.value?.scrollIntoView({ block: 'nearest' });
+  list.value?.children[at]?.scrollIntoView({ block: 'nearest' });
+});
 
 const about = (row: Row) =>
   props.lookup.columns
@@ -69,7 +78,7 @@ function onBlur() {
   open.value = false;
   if (props.several) return;
   // A key typed in full counts as picked; anything else goes back to what was.
-  const exact = found.value.find((row) => keyOf(props.lookup, row).toLowerCase() === typed.value.trim().toLowerCase());
+  const exact = found.value.find((row) => fold(keyOf(props.lookup, row)) === fold(typed.value));
   if (exact && keyOf(props.lookup, exact) !== single.value) emit('pick', [keyOf(props.lookup, exact)]);
   else typed.value = single.value;
 }
@@ -113,10 +122,10 @@ const without = (key: string) =>
           type="button"
           class="text-button small"
           tabindex="-1"
-          :aria-label="`Take ${key} out`"
+          :aria-label="t('fill.takeOutRow', { key })"
           @click="without(key)"
         >
-          Take out
+          {{ t('common.takeOut') }}
         </button>
       </li>
     </ul>
@@ -139,7 +148,14 @@ const without = (key: string) =>
       @blur="onBlur"
       @keydown="onKey"
     />
-    <ul v-show="open && found.length" :id="`${id}-list`" class="list" role="listbox" :aria-label="lookup.name">
+    <ul
+      v-show="open && found.length"
+      :id="`${id}-list`"
+      ref="list"
+      class="list"
+      role="listbox"
+      :aria-label="lookup.name"
+    >
       <li
         v-for="(row, i) in found"
         :id="`${id}-${i}`"
@@ -153,7 +169,7 @@ const without = (key: string) =>
       </li>
     </ul>
     <p v-if="open && typed.trim() && !found.length" class="small soft none" role="status">
-      No row of {{ lookup.name }} holds these words.
+      {{ t('fill.noRow', { name: lookup.name }) }}
     </p>
   </div>
 </template>

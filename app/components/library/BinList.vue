@@ -42,19 +42,21 @@ function toggle(id: string) {
 </script>
 
 <template>
-  <section class="bin" aria-label="Bin">
-    <p class="soft">Deleted notes stay here for {{ DAYS }} days and come back whole.</p>
+  <section class="bin" :aria-label="t('library.bin')">
+    <p class="soft">{{ t('library.binAbout', { days: DAYS }) }}</p>
     <p v-if="problem" class="notice bad" role="alert">
-      {{ problem }} <button type="button" class="text-button" @click="load">Try again</button>
+      {{ problem }} <button type="button" class="text-button" @click="load">{{ t('common.tryAgain') }}</button>
     </p>
-    <p v-else-if="!rows" class="soft">Looking into the bin …</p>
-    <p v-else-if="!rows.length" class="soft">The bin is empty.</p>
+    <p v-else-if="!rows" class="soft">{{ t('library.readingBin') }}</p>
+    <p v-else-if="!rows.length" class="soft">{{ t('library.emptyBin') }}</p>
     <template v-else>
       <p>
         <button type="button" class="text-button" :disabled="!chosen.size" @click="putBack([...chosen])">
-          Put {{ chosen.size || '' }} back
+          {{ t('library.putChosenBack', { count: chosen.size }) }}
         </button>
-        <button type="button" class="text-button" @click="putBack(rows.map(({ id }) => id))">Put all back</button>
+        <button type="button" class="text-button" @click="putBack(rows.map(({ id }) => id))">
+          {{ t('library.putAllBack') }}
+        </button>
       </p>
       <ul class="list">
         <li v-for="row in rows" :key="row.id">
@@ -64,15 +66,15 @@ function toggle(id: string) {
               dir="auto"
               >{{ row.name }}</span
             ><span class="soft begins" dir="auto">{{ row.bodyText.replace(/\s+/g, ' ') }}</span
-            ><span class="soft small">{{ left(row) }} days left</span></label
+            ><span class="soft small">{{ t('library.daysLeft', { count: left(row) }) }}</span></label
           >
           <button
             type="button"
             class="text-button small"
-            :aria-label="`Put ${row.name} back`"
+            :aria-label="t('library.putNoteBack', { name: row.name })"
             @click="putBack([row.id])"
           >
-            Put back
+            {{ t('library.putBack') }}
           </button>
         </li>
       </ul>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { BlankDef } from '../../../core/blank/kind';
-import { UNITS } from '../../../core/calendar/day';
-import { MESSAGE_PARTS } from '../../../core/blank/kinds/message';
-import { PERSON_FIELD_TITLES, PERSON_FIELDS } from '../../../core/blank/kinds/person';
-import { TODAY_PARTS } from '../../../core/blank/kinds/today';
-import { KINDS, optionsOf } from '../../../core/blank/registry';
+import type { BlankDef } from '#core/blank/kinds/kind';
+import { UNITS } from '#core/calendar/day';
+import { MESSAGE_PARTS } from '#core/blank/kinds/message';
+import { PERSON_FIELDS } from '#core/blank/kinds/person';
+import { TODAY_PARTS } from '#core/blank/kinds/today';
+import { KINDS, kindOf, optionsOf } from '#core/blank/kinds/registry';
 import type { WordingBlank } from '~/components/blank/WordingField.vue';
 import { useAccountStore } from '~/stores/account';
 
@@ -46,34 +46,32 @@ function setLabel() {
 
 /** What may stand in the wording of a choice: the note's other blanks, and what fills itself. */
 const inWording = computed<WordingBlank[]>(() => {
-  const simple = props.others.filter(({ kind }) => !['choice', 'rows', 'caret'].includes(kind));
+  const simple = props.others.filter(({ kind }) => kindOf(kind).inWordings);
   const known: BlankDef[] = [
-    { label: 'first name', kind: 'person', options: { field: 'firstName' } },
-    { label: 'my name', kind: 'sender', options: { field: 'name' } },
+    { label: t('library.firstName'), kind: 'person', options: { field: 'firstName' } },
+    { label: t('library.myName'), kind: 'sender', options: { field: 'name' } },
   ];
   const all = [...simple, ...known.filter(({ label }) => !simple.some((other) => other.label === label))];
   return all.map(({ label, kind, options }) => ({ title: label, attrs: { label, kind, options } }));
 });
 
 const dates = computed(() =>
-  props.others.filter(({ kind }) => ['date', 'message', 'lookup', 'reckoned'].includes(kind)).map(({ label }) => label),
+  props.others.filter(({ kind }) => kindOf(kind).yields.includes('date')).map(({ label }) => label),
 );
 const ownFields = computed(() => account.settings!.fields.map(({ name }) => name));
-const hinted = computed(() =>
-  ['text', 'date', 'time', 'number', 'money', 'message', 'choice', 'lookup', 'rows'].includes(props.attrs.kind),
-);
+const hinted = computed(() => 'hint' in kindOf(props.attrs.kind).defaults);
 </script>
 
 <template>
-  <form class="beside" aria-label="The chosen blank" @submit.prevent="(setLabel(), emit('done'))">
-    <label class="small" for="blank-label">Label</label>
+  <form class="beside" :aria-label="t('library.chosenBlank')" @submit.prevent="(setLabel(), emit('done'))">
+    <label class="small" for="blank-label">{{ t('library.label') }}</label>
     <el-input id="blank-label" v-model="label" size="small" maxlength="60" class="narrow" @blur="setLabel" />
-    <label class="small" for="blank-kind">Kind</label>
+    <label class="small" for="blank-kind">{{ t('library.kind') }}</label>
     <PickOne
       id="blank-kind"
-      label="Kind"
+      :label="t('library.kind')"
       :value="attrs.kind"
-      :choices="KINDS.map(({ name, title }) => ({ value: name, label: title }))"
+      :choices="KINDS.map(({ name }) => ({ value: name, label: kindName(name) }))"
       @pick="setKind"
     />
 
@@ -81,21 +79,21 @@ const hinted = computed(() =>
       <el-input
         size="small"
         class="wide"
-        aria-label="Usual text"
+        :aria-label="t('library.usualText')"
         :model-value="option('value')"
-        placeholder="usual text, if any"
+        :placeholder="t('library.usualTextHint')"
         @input="(text: string) => setOption('value', text)"
       />
       <el-checkbox
         size="small"
         :model-value="Boolean(options.long)"
-        label="long"
+        :label="t('library.long')"
         @change="(on) => setOption('long', Boolean(on))"
       />
       <el-checkbox
         size="small"
         :model-value="Boolean(options.optional)"
-        label="may stay empty"
+        :label="t('library.mayStayEmpty')"
         @change="(on) => setOption('optional', Boolean(on))"
       />
     </template>
@@ -104,12 +102,12 @@ const hinted = computed(() =>
 
     <template v-else-if="attrs.kind === 'date'">
       <PickOne
-        label="Reckoned from"
+        :label="t('library.countedFrom')"
         :value="option('from')"
         :choices="[
-          { value: '', label: 'asked' },
-          { value: 'today', label: 'from today' },
-          ...dates.map((other) => ({ value: other, label: `from ${other}` })),
+          { value: '', label: t('library.asked') },
+          { value: 'today', label: t('library.fromToday') },
+          ...dates.map((other) => ({ value: other, label: t('blank.fromBlank', { label: other }) })),
         ]"
         @pick="(from) => setOption('from', from)"
       />
@@ -118,14 +116,19 @@ const hinted = computed(() =>
           size="small"
           class="count"
           controls-position="right"
-          aria-label="How many"
+          :aria-label="t('library.howMany')"
           :model-value="Number(options.count)"
           @change="(count) => setOption('count', count ?? 0)"
         />
         <PickOne
-          label="Unit of time"
+          :label="t('library.unitOfTime')"
           :value="option('unit')"
-          :choices="UNITS.map((unit) => ({ value: unit, label: `${unit}s later` }))"
+          :choices="
+            UNITS.map((unit) => ({
+              value: unit,
+              label: t(`names.unitLater.${camel(unit)}`),
+            }))
+          "
           @pick="(unit) => setOption('unit', unit)"
         />
       </template>
@@ -136,7 +139,7 @@ const hinted = computed(() =>
       v-else-if="attrs.kind === 'time'"
       size="small"
       :model-value="Boolean(options.asTyped)"
-      label="written as it was typed"
+      :label="t('library.asTyped')"
       @change="(on) => setOption('asTyped', Boolean(on))"
     />
 
@@ -145,8 +148,8 @@ const hinted = computed(() =>
         v-if="attrs.kind === 'number'"
         size="small"
         class="short"
-        aria-label="Unit"
-        placeholder="unit"
+        :aria-label="t('common.unit')"
+        :placeholder="t('library.unit')"
         :model-value="option('unit')"
         @input="(text: string) => setOption('unit', text)"
       />
@@ -154,25 +157,25 @@ const hinted = computed(() =>
         v-else
         size="small"
         class="short"
-        aria-label="Currency"
+        :aria-label="t('common.currency')"
         maxlength="3"
         :placeholder="account.settings!.currency"
         :model-value="option('currency')"
         @input="(text: string) => setOption('currency', text.toUpperCase())"
       />
-      <span class="small">from</span>
+      <span class="small">{{ t('library.from') }}</span>
       <el-input
         size="small"
         class="short"
-        aria-label="Least"
+        :aria-label="t('library.least')"
         :model-value="option('least')"
         @change="(text: string) => setNumber('least', text)"
       />
-      <span class="small">to</span>
+      <span class="small">{{ t('library.to') }}</span>
       <el-input
         size="small"
         class="short"
-        aria-label="Most"
+        :aria-label="t('library.most')"
         :model-value="option('most')"
         @change="(text: string) => setNumber('most', text)"
       />
@@ -180,8 +183,8 @@ const hinted = computed(() =>
         v-if="attrs.kind === 'number'"
         size="small"
         class="short"
-        aria-label="Places after the point"
-        placeholder="places"
+        :aria-label="t('library.decimals')"
+        :placeholder="t('library.places')"
         :model-value="option('decimals')"
         @change="(text: string) => setNumber('decimals', text)"
       />
@@ -197,25 +200,29 @@ const hinted = computed(() =>
       filterable
       allow-create
       default-first-option
-      aria-label="Field of the person"
+      :aria-label="t('library.fieldOfPerson')"
       @change="(field: string) => setOption('field', field)"
     >
-      <el-option v-for="field in PERSON_FIELDS" :key="field" :value="field" :label="PERSON_FIELD_TITLES[field]" />
+      <el-option v-for="field in PERSON_FIELDS" :key="field" :value="field" :label="t(`names.personField.${field}`)" />
     </el-select>
 
     <PickOne
       v-else-if="attrs.kind === 'sender'"
-      label="Field of mine"
+      :label="t('library.fieldOfMine')"
       :value="option('field')"
-      :choices="[{ value: 'name', label: 'my name' }, ...ownFields]"
+      :choices="[{ value: 'name', label: t('library.myName') }, ...ownFields]"
       @pick="(field) => setOption('field', field)"
     />
 
     <template v-else-if="attrs.kind === 'today' || attrs.kind === 'message'">
       <PickOne
-        :label="attrs.kind === 'today' ? 'What of today' : 'What of their message'"
+        :label="attrs.kind === 'today' ? t('library.whatOfToday') : t('library.whatOfTheirMessage')"
         :value="option('part')"
-        :choices="attrs.kind === 'today' ? TODAY_PARTS : MESSAGE_PARTS"
+        :choices="
+          attrs.kind === 'today'
+            ? TODAY_PARTS.map((part) => ({ value: part, label: t(`names.todayPart.${camel(part)}`) }))
+            : MESSAGE_PARTS.map((part) => ({ value: part, label: t(`names.messagePart.${camel(part)}`) }))
+        "
         @pick="(part) => setOption('part', part)"
       />
       <DateFormatFields
@@ -232,12 +239,12 @@ const hinted = computed(() =>
       v-if="hinted"
       size="small"
       class="wide"
-      aria-label="Hint"
+      :aria-label="t('library.hint')"
       :model-value="option('hint')"
-      placeholder="a word of help"
+      :placeholder="t('library.hintHint')"
       @input="(text: string) => setOption('hint', text)"
     />
-    <button type="submit" class="text-button">Done</button>
+    <button type="submit" class="text-button">{{ t('library.done') }}</button>
   </form>
 </template>
 

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Brackets } from 'lucide-vue-next';
-import type { BlankDef } from '../../../core/blank/kind';
-import { MESSAGE_PARTS } from '../../../core/blank/kinds/message';
-import { PERSON_FIELD_TITLES, PERSON_FIELDS } from '../../../core/blank/kinds/person';
-import { TODAY_PARTS } from '../../../core/blank/kinds/today';
-import { kindOf } from '../../../core/blank/registry';
-import { docFromText, type DocJson } from '../../../core/note/schema';
+import type { BlankDef } from '#core/blank/kinds/kind';
+import { MESSAGE_PARTS } from '#core/blank/kinds/message';
+import { PERSON_FIELDS } from '#core/blank/kinds/person';
+import { TODAY_PARTS } from '#core/blank/kinds/today';
+import { kindOf } from '#core/blank/kinds/registry';
+import { docFromText, type DocJson } from '#core/note/schema';
 import { useAccountStore } from '~/stores/account';
 import { useLookupsStore } from '~/stores/lookups';
 
@@ -31,13 +31,19 @@ const fresh = (kind: string) => structuredClone(kindOf(kind).defaults);
 const choices = ['one', 'other'].map((label) => ({ label, wording: docFromText(label) }));
 
 const asked: Choice[] = [
-  { title: 'Text', kind: 'text', label: 'blank', choose: true },
-  { title: 'Long text', kind: 'text', options: { long: true }, label: 'text', choose: true },
-  { title: 'Choice of wordings', kind: 'choice', options: { choices }, label: 'choice', choose: true },
-  { title: 'Date', kind: 'date', label: 'day', choose: true },
-  { title: 'Time', kind: 'time', label: 'time', choose: true },
-  { title: 'Number', kind: 'number', label: 'number', choose: true },
-  { title: 'Money', kind: 'money', label: 'amount', choose: true },
+  { title: t('library.text'), kind: 'text', label: t('library.blank'), choose: true },
+  { title: t('library.longText'), kind: 'text', options: { long: true }, label: t('library.textWord'), choose: true },
+  {
+    title: t('library.choiceOfWordings'),
+    kind: 'choice',
+    options: { choices },
+    label: t('library.choice'),
+    choose: true,
+  },
+  { title: t('library.date'), kind: 'date', label: t('library.dayLabel'), choose: true },
+  { title: t('library.time'), kind: 'time', label: t('library.timeWord'), choose: true },
+  { title: t('library.number'), kind: 'number', label: t('library.numberWord'), choose: true },
+  { title: t('library.money'), kind: 'money', label: t('library.amount'), choose: true },
 ];
 
 /** The cells of a lookup. Where a row of it is asked for already, further blanks take that row. */
@@ -73,7 +79,7 @@ const fromLookups = computed<Choice[]>(() =>
     });
     const key = columns.find((column) => column.id === keyColumn)!;
     const rows = {
-      title: `${name}: several rows`,
+      title: t('library.severalRows', { name }),
       kind: 'rows',
       options: {
         lookup: id,
@@ -87,80 +93,89 @@ const fromLookups = computed<Choice[]>(() =>
   }),
 );
 
-const groups = computed<{ title: string; choices: Choice[] }[]>(() => [
-  { title: 'Asked', choices: asked },
-  {
-    title: 'Of the person',
-    choices: [
-      ...PERSON_FIELDS.map((field) => ({
-        title: PERSON_FIELD_TITLES[field],
-        kind: 'person',
-        options: { field },
-        label: PERSON_FIELD_TITLES[field],
+const groups = computed<{ title: string; /** It stands in the first line. */ first?: boolean; choices: Choice[] }[]>(
+  () => [
+    { title: t('library.askedTitle'), first: true, choices: asked },
+    {
+      title: t('library.ofPerson'),
+      first: true,
+      choices: [
+        ...PERSON_FIELDS.map((field) => ({
+          title: t(`names.personField.${field}`),
+          kind: 'person',
+          options: { field },
+          label: t(`names.personField.${field}`),
+        })),
+        {
+          title: t('library.fieldOfOnesOwn'),
+          kind: 'person',
+          options: { field: 'piano' },
+          label: t('library.field'),
+          choose: true,
+        },
+      ],
+    },
+    {
+      title: t('library.ofMine'),
+      choices: [
+        { title: t('library.myName'), kind: 'sender', options: { field: 'name' }, label: t('library.myName') },
+        ...account.settings!.fields.map(({ name }) => ({
+          title: name,
+          kind: 'sender',
+          options: { field: name },
+          label: name,
+        })),
+      ],
+    },
+    {
+      title: t('library.today'),
+      choices: TODAY_PARTS.map((part) => ({
+        title: t(`names.todayPart.${camel(part)}`),
+        kind: 'today',
+        options: { part },
+        label: t(`names.todayPart.${camel(part)}`),
       })),
-      { title: 'a field of one’s own …', kind: 'person', options: { field: 'piano' }, label: 'field', choose: true },
-    ],
-  },
-  {
-    title: 'Of mine',
-    choices: [
-      { title: 'my name', kind: 'sender', options: { field: 'name' }, label: 'my name' },
-      ...account.settings!.fields.map(({ name }) => ({
-        title: name,
-        kind: 'sender',
-        options: { field: name },
-        label: name,
-      })),
-    ],
-  },
-  {
-    title: 'Today',
-    choices: TODAY_PARTS.map((part) => ({
-      title: part === 'date' ? 'today' : part,
-      kind: 'today',
-      options: { part },
-      label: part === 'date' ? 'today' : part,
-    })),
-  },
-  {
-    title: 'Their message',
-    choices: MESSAGE_PARTS.map((part) => ({
-      title: part,
-      kind: 'message',
-      options: { part },
-      label: part.replace(/^an? /, ''),
-      choose: true,
-    })),
-  },
-  ...(fromLookups.value.length ? [{ title: 'Lookup', choices: fromLookups.value }] : []),
-  {
-    title: 'Reckoned',
-    choices: [
-      { title: 'Reckoned from other blanks', kind: 'reckoned', label: 'sum', choose: true },
-      {
-        title: 'A day reckoned from today',
-        kind: 'date',
-        options: { from: 'today', count: 14 },
-        label: 'until',
+    },
+    {
+      title: t('common.theirMessage'),
+      first: true,
+      choices: MESSAGE_PARTS.map((part) => ({
+        title: t(`names.messagePart.${camel(part)}`),
+        kind: 'message',
+        options: { part },
+        label: t(`names.messageLabel.${camel(part)}`),
         choose: true,
-      },
-      { title: 'Where the caret goes', kind: 'caret', label: 'caret' },
-    ],
-  },
-]);
+      })),
+    },
+    ...(fromLookups.value.length ? [{ title: t('common.lookup'), first: true, choices: fromLookups.value }] : []),
+    {
+      title: t('library.calculated'),
+      choices: [
+        { title: t('library.calculatedFromBlanks'), kind: 'reckoned', label: t('library.sum'), choose: true },
+        {
+          title: t('library.countedDay'),
+          kind: 'date',
+          options: { from: 'today', count: 14 },
+          label: t('library.until'),
+          choose: true,
+        },
+        { title: t('library.whereCaretGoes'), kind: 'caret', label: t('library.caret') },
+      ],
+    },
+  ],
+);
 
 const more = useMoreTools();
-/** The groups that stand in the first line; the others are there on demand, and when all are shown. */
-const FIRST = ['Asked', 'Of the person', 'Their message', 'Lookup'];
-const shown = computed(() => (more.value ? groups.value : groups.value.filter(({ title }) => FIRST.includes(title))));
+/** The others are there on demand, and then all are shown. */
+const shown = computed(() => groups.value.filter(({ first }) => first || more.value));
 
 const choose = ({ kind, options, label, choose: more }: Choice) =>
   emit('put', kind, { ...fresh(kind), ...structuredClone(toRaw(options)) }, label, more ?? false);
 </script>
 
 <template>
-  <div class="palette" role="group" aria-label="Put a blank in">
-    <span class="small soft">Blank:</span>
+  <div class="palette" role="group" :aria-label="t('library.putBlankIn')">
+    <span class="small soft">{{ t('library.blankTitle') }}</span>
     <el-dropdown v-for="group in shown" :key="group.title" trigger="click" max-height="340" @command="choose">
       <button type="button" class="text-button">{{ group.title }} ▾</button>
       <template #dropdown>
@@ -171,16 +186,22 @@ const choose = ({ kind, options, label, choose: more }: Choice) =>
         </el-dropdown-menu>
       </template>
     </el-dropdown>
-    <span v-if="more" class="small soft hint">or type <kbd>[day]</kbd></span>
+    <span v-if="more" class="small soft hint"
+      ><I18nT keypath="library.orTypeBrackets" scope="global"
+        ><template #brackets
+          ><kbd>[{{ t('library.dayLabel') }}]</kbd></template
+        ></I18nT
+      ></span
+    >
     <button
       v-if="more || passage"
       type="button"
       class="text-button"
       :disabled="!passage"
-      title="Makes what is selected optional"
+      :title="t('library.optionalAbout')"
       @click="emit('passage')"
     >
-      <Brackets :size="14" aria-hidden="true" />Optional passage
+      <Brackets :size="14" aria-hidden="true" />{{ t('library.optionalPassage') }}
     </button>
   </div>
 </template>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { blankKey } from '../../../core/blank/key';
-import { candidatesIn } from '../../../core/blank/inDoc';
-import type { Candidate, Origin } from '../../../core/blank/candidates';
-import { kindOf } from '../../../core/blank/registry';
-import { dayAt } from '../../../core/calendar/day';
-import { parseDoc, type DocJson } from '../../../core/note/schema';
+import { blankKey } from '#core/blank/kinds/key';
+import { candidatesIn } from '#core/blank/find/inDoc';
+import type { Candidate, Origin } from '#core/blank/find/candidate';
+import { dayAt } from '#core/calendar/day';
+import { parseDoc, type DocJson } from '#core/note/schema';
 import { useAccountStore } from '~/stores/account';
 
 /** What in the wording looks like a blank, each to be taken or left. */
@@ -56,32 +55,37 @@ const leave = (texts: string[]) => (left.value = new Set([...left.value, ...text
 </script>
 
 <template>
-  <section v-if="offers.length" class="offers small" aria-label="What looks like a blank">
-    <span class="soft">{{ offers.length === 1 ? 'This looks' : 'These look' }} like a blank:</span>
+  <section v-if="offers.length" class="offers small" :aria-label="t('library.candidates')">
+    <span class="soft">{{ t('library.looksLikeBlank', { count: offers.length }) }}</span>
     <span v-for="{ candidate } in offers.slice(0, SHOWN)" :key="`${candidate.from}-${candidate.text}`" class="offer">
       <span class="text" dir="auto">{{ candidate.text }}</span>
       <button
         type="button"
         class="text-button small"
-        :aria-label="`Make “${candidate.text}” the blank ${candidate.blank.label}`"
+        :aria-label="t('library.makeTextBlank', { text: candidate.text, label: candidate.blank.label })"
         @click="take(candidate)"
       >
-        Make it “{{ candidate.blank.label }}” ({{ kindOf(candidate.blank.kind).title.toLowerCase() }})
+        {{
+          t('library.makeItBlank', {
+            label: candidate.blank.label,
+            kindOf: kindName(candidate.blank.kind).toLowerCase(),
+          })
+        }}
       </button>
       <button
         type="button"
         class="text-button small"
-        :aria-label="`Leave “${candidate.text}”`"
+        :aria-label="t('library.leaveText', { text: candidate.text })"
         @click="leave([candidate.text])"
       >
-        Leave
+        {{ t('library.leave') }}
       </button>
     </span>
-    <span v-if="offers.length > SHOWN" class="soft">and {{ offers.length - SHOWN }} more</span>
+    <span v-if="offers.length > SHOWN" class="soft">{{ t('library.andMore', { shown: offers.length - SHOWN }) }}</span>
     <template v-if="offers.length > 1">
-      <button type="button" class="text-button small" @click="take()">Take all</button>
+      <button type="button" class="text-button small" @click="take()">{{ t('library.takeAll') }}</button>
       <button type="button" class="text-button small" @click="leave(offers.map(({ candidate }) => candidate.text))">
-        Leave all
+        {{ t('library.leaveAll') }}
       </button>
     </template>
   </section>

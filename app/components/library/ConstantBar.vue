@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { ConstantBlank } from '#shared/types/wire';
-import type { BlankDef } from '../../../core/blank/kind';
-import { blankKey } from '../../../core/blank/key';
+import type { BlankDef } from '#core/blank/kinds/kind';
+import { blankKey } from '#core/blank/kinds/key';
+import { kindOf } from '#core/blank/kinds/registry';
 
 /** Blanks that were always filled with the same answer: pointed out, and made fixed text with one key. */
 const props = defineProps<{ noteId: string; blanks: BlankDef[] }>();
@@ -12,11 +13,9 @@ const left = ref(new Set<string>());
 onMounted(async () => {
   constants.value = await api<ConstantBlank[]>(`/notes/${props.noteId}/constants`).catch(() => []);
 });
-/** A blank whose answer is its value as it stands: of a choice or a table only the label is known. */
-const PLAIN = ['text', 'number', 'time', 'person', 'sender'];
 const shown = computed(() =>
   constants.value.flatMap((one) => {
-    const blank = props.blanks.find(({ label, kind }) => blankKey(label) === one.key && PLAIN.includes(kind));
+    const blank = props.blanks.find(({ label, kind }) => blankKey(label) === one.key && kindOf(kind).plain);
     return blank && !left.value.has(one.key) ? [{ ...one, label: blank.label }] : [];
   }),
 );
@@ -26,16 +25,18 @@ defineExpose({ fix });
 
 <template>
   <p v-for="({ key, label, answer, uses }, i) in shown" :key="key" class="constant small" role="status">
-    [{{ label }}] was “{{ answer }}” all {{ uses }} times.
+    {{ t('library.alwaysAnswered', { label, answer, uses }) }}
     <button
       type="button"
       class="text-button small"
-      :aria-keyshortcuts="i ? undefined : 'Alt+F'"
+      :aria-keyshortcuts="i ? undefined : shortcutOf('makeFixed')"
       @click="emit('fix', key, answer)"
     >
-      Make it fixed text
+      {{ t('library.makeItFixedText') }}
     </button>
-    <button type="button" class="text-button small" @click="left = new Set([...left, key])">Leave it</button>
+    <button type="button" class="text-button small" @click="left = new Set([...left, key])">
+      {{ t('library.leaveIt') }}
+    </button>
   </p>
 </template>
 

@@ -1,27 +1,27 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/vue-3';
 import { AlignCenter, Bold, Italic, Link2, List, ListOrdered, RemoveFormatting, Underline } from 'lucide-vue-next';
-import { plainDoc } from '../../../core/note/plain';
-import { parseDoc } from '../../../core/note/schema';
-import { linkTo } from '../../../core/note/link';
+import { plainDoc } from '#core/note/plain';
+import { parseDoc } from '#core/note/schema';
+import { linkTo } from '#core/note/link';
 
 const props = defineProps<{ editor: Editor }>();
 
 const HEADINGS = [
-  { value: 0, label: 'Text' },
-  { value: 1, label: 'Heading' },
-  { value: 2, label: 'Heading, smaller' },
-  { value: 3, label: 'Heading, smallest' },
+  { value: 0, label: t('library.text') },
+  { value: 1, label: t('library.heading') },
+  { value: 2, label: t('library.headingSmaller') },
+  { value: 3, label: t('library.headingSmallest') },
 ];
 const INK = 'ink';
 /** Few, and each readable on white and on the dark grounds of other programs. */
 const COLOURS = [
-  { value: INK, label: 'Ink' },
-  { value: '#b3261e', label: 'Red' },
-  { value: '#1f6b3a', label: 'Green' },
-  { value: '#1f4f9e', label: 'Blue' },
-  { value: '#8a5a00', label: 'Ochre' },
-  { value: '#6b6b6b', label: 'Grey' },
+  { value: INK, label: t('library.ink') },
+  { value: '#b3261e', label: t('library.red') },
+  { value: '#1f6b3a', label: t('library.green') },
+  { value: '#1f4f9e', label: t('library.blue') },
+  { value: '#8a5a00', label: t('library.ochre') },
+  { value: '#6b6b6b', label: t('library.grey') },
 ];
 
 // Follows the selection: the editor tells of every transaction.
@@ -82,7 +82,7 @@ function setLink() {
   const typed = href.value.trim();
   const address = linkTo(typed);
   if (typed && !address) {
-    wrong.value = 'A link leads to a web page, an e-mail address or a telephone number.';
+    wrong.value = t('library.linkProblem');
     return;
   }
   if (!address) run().extendMarkRange('link').unsetLink().run();
@@ -96,15 +96,21 @@ function setLink() {
 </script>
 
 <template>
-  <div class="bar" role="toolbar" aria-label="Formatting">
-    <el-select :model-value="level" size="small" class="level" aria-label="Text or heading" @change="setLevel">
+  <div class="bar" role="toolbar" :aria-label="t('library.formatting')">
+    <el-select
+      :model-value="level"
+      size="small"
+      class="level"
+      :aria-label="t('library.textOrHeading')"
+      @change="setLevel"
+    >
       <el-option v-for="one in HEADINGS" :key="one.value" v-bind="one" />
     </el-select>
     <button type="button" class="text-button" :aria-pressed="active('bold')" @click="run().toggleBold().run()">
-      <Bold :size="14" aria-hidden="true" />Bold
+      <Bold :size="14" aria-hidden="true" />{{ t('common.bold') }}
     </button>
     <button type="button" class="text-button" :aria-pressed="active('italic')" @click="run().toggleItalic().run()">
-      <Italic :size="14" aria-hidden="true" />Italic
+      <Italic :size="14" aria-hidden="true" />{{ t('library.italic') }}
     </button>
     <button
       type="button"
@@ -112,7 +118,7 @@ function setLink() {
       :aria-pressed="active('underline')"
       @click="run().toggleUnderline().run()"
     >
-      <Underline :size="14" aria-hidden="true" />Underline
+      <Underline :size="14" aria-hidden="true" />{{ t('library.underline') }}
     </button>
     <button
       type="button"
@@ -120,13 +126,13 @@ function setLink() {
       :aria-pressed="active('bulletList')"
       @click="run().toggleBulletList().run()"
     >
-      <List :size="14" aria-hidden="true" />Bullets
+      <List :size="14" aria-hidden="true" />{{ t('library.bullets') }}
     </button>
     <button type="button" class="text-button" :aria-pressed="active('link')" @click="openLink">
-      <Link2 :size="14" aria-hidden="true" />Link
+      <Link2 :size="14" aria-hidden="true" />{{ t('library.link') }}
     </button>
     <button type="button" class="text-button" :aria-expanded="more" @click="more = !more">
-      {{ more ? 'Fewer tools' : 'More tools' }}
+      {{ more ? t('library.fewerTools') : t('library.moreTools') }}
     </button>
     <div v-if="more" class="row">
       <button
@@ -135,22 +141,28 @@ function setLink() {
         :aria-pressed="active('orderedList')"
         @click="run().toggleOrderedList().run()"
       >
-        <ListOrdered :size="14" aria-hidden="true" />Numbers
+        <ListOrdered :size="14" aria-hidden="true" />{{ t('library.numbers') }}
       </button>
       <button type="button" class="text-button" :aria-pressed="centred" @click="centre">
-        <AlignCenter :size="14" aria-hidden="true" />Centre
+        <AlignCenter :size="14" aria-hidden="true" />{{ t('library.centre') }}
       </button>
-      <el-select :model-value="colour" size="small" class="colour" aria-label="Colour" @change="setColour">
+      <el-select
+        :model-value="colour"
+        size="small"
+        class="colour"
+        :aria-label="t('library.colour')"
+        @change="setColour"
+      >
         <el-option v-for="one in COLOURS" :key="one.value" v-bind="one" />
       </el-select>
       <button type="button" class="text-button" @click="strip">
-        <RemoveFormatting :size="14" aria-hidden="true" />Plain
+        <RemoveFormatting :size="14" aria-hidden="true" />{{ t('library.plain') }}
       </button>
     </div>
     <form v-if="linking" class="link" @submit.prevent="setLink" @keydown.esc.prevent="linking = false">
-      <label for="link-address" class="small">Leads to</label>
+      <label for="link-address" class="small">{{ t('library.leadsTo') }}</label>
       <el-input id="link-address" v-model="href" size="small" placeholder="https://…" />
-      <button type="submit" class="text-button">Set</button>
+      <button type="submit" class="text-button">{{ t('library.set') }}</button>
       <span v-if="wrong" class="small" role="alert">{{ wrong }}</span>
     </form>
   </div>

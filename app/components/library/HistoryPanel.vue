@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { FormerWording, Note } from '#shared/types/wire';
-import { countChanges, difference } from '../../../core/wording/difference';
-import { parseDoc } from '../../../core/note/schema';
-import { toLine } from '../../../core/note/text';
+import { countChanges, difference } from '#core/wording/difference';
+import { parseDoc } from '#core/note/schema';
+import { toLine } from '#core/note/text';
 import { useAccountStore } from '~/stores/account';
 
 /** The wordings a note had before, each with its difference from the one that followed, and the way back. */
@@ -37,27 +37,31 @@ const about = computed(() =>
     const after = i ? former.value![i - 1]! : props.note;
     const words = countChanges(difference(parseDoc(wording.body), parseDoc(after.body)));
     const other = [
-      wording.name !== after.name && 'name',
-      toLine(parseDoc(wording.subject)) !== toLine(parseDoc(after.subject)) && 'subject',
-      JSON.stringify(wording.attachments) !== JSON.stringify(after.attachments) && 'attachments',
+      wording.name !== after.name && t('common.itsName'),
+      toLine(parseDoc(wording.subject)) !== toLine(parseDoc(after.subject)) && t('common.itsSubject'),
+      JSON.stringify(wording.attachments) !== JSON.stringify(after.attachments) && t('common.itsAttachments'),
     ].filter(Boolean);
-    const parts = [words.in && `${words.in} words in`, words.out && `${words.out} out`, ...other].filter(Boolean);
-    return parts.join(', ') || 'formatting';
+    const parts = [
+      words.in && t('library.wordsIn', { count: words.in }),
+      words.out && t('library.wordsOut', { count: words.out }),
+      ...other,
+    ].filter(Boolean);
+    return parts.join(', ') || t('library.itsFormatting');
   }),
 );
 </script>
 
 <template>
-  <section class="history" aria-label="History">
+  <section class="history" :aria-label="t('library.history')">
     <p v-if="problem" class="notice bad" role="alert">
-      {{ problem }} <button type="button" class="text-button" @click="load">Try again</button>
+      {{ problem }} <button type="button" class="text-button" @click="load">{{ t('common.tryAgain') }}</button>
     </p>
-    <p v-else-if="!former" class="soft">Fetching its history …</p>
+    <p v-else-if="!former" class="soft">{{ t('library.fetchingItsHistory') }}</p>
     <p v-else-if="!former.length" class="soft">
-      This note was never changed. From the next change on, the former wording is kept here.
+      {{ t('library.neverChanged') }}
     </p>
     <template v-else>
-      <ul class="list" aria-label="Former wordings">
+      <ul class="list" :aria-label="t('library.formerWordings')">
         <li v-for="(wording, i) in former" :key="wording.version">
           <button
             type="button"
@@ -66,21 +70,25 @@ const about = computed(() =>
             :aria-current="wording.version === chosen"
             @click="chosen = wording.version"
           >
-            <span>{{ when_(wording.madeAt) }}</span><span class="small soft">then {{ about[i] }}</span>
+            <span>{{ when_(wording.madeAt) }}</span><span class="small soft">{{
+              t('library.thenChanged', { changes: about[i] ?? '' })
+            }}</span>
           </button>
         </li>
       </ul>
       <template v-if="one">
         <div class="acts">
-          <el-radio-group v-model="against" size="small" aria-label="Compared with">
-            <el-radio value="now">Beside the wording now</el-radio>
-            <el-radio value="next">Beside the one that followed</el-radio>
+          <el-radio-group v-model="against" size="small" :aria-label="t('library.comparedWith')">
+            <el-radio value="now">{{ t('library.besideWordingNow') }}</el-radio>
+            <el-radio value="next">{{ t('library.besideOneThatFollowed') }}</el-radio>
           </el-radio-group>
-          <button type="button" class="text-button" @click="emit('restore', one)">Take this wording again</button>
+          <button type="button" class="text-button" @click="emit('restore', one)">
+            {{ t('library.takeThisWordingAgain') }}
+          </button>
         </div>
         <div class="sheet">
           <p v-if="one.name !== next.name" class="small">
-            <span class="soft">Name: </span>{{ one.name }} → {{ next.name }}
+            <span class="soft">{{ t('library.nameLabel') + ' ' }}</span>{{ one.name }} → {{ next.name }}
           </p>
           <WordDifference :before="one.body" :after="next.body" />
         </div>

@@ -2,7 +2,7 @@
 import { useVirtualList } from '@vueuse/core';
 import type { ImportChoice, ImportItem, ImportVerdict } from '#shared/types/wire';
 import type { LeftPart } from '#shared/schemas/bundle';
-import type { DocJson } from '../../../core/note/schema';
+import type { DocJson } from '#core/note/schema';
 import { useNotesStore } from '~/stores/notes';
 
 /** What files bring, before any of it is taken: what is new, what is there already, what is there otherwise. */
@@ -15,21 +15,21 @@ const { current, step, progress, problem } = props.work;
 /** What came otherwise than it stood in its file, to be looked at when all is done. */
 const REMARKS = {
   verdict: 'remark',
-  title: 'Worth a look',
-  about: 'Not taken, or not quite as it stood in the file.',
+  title: t('library.worthLook'),
+  about: t('library.worthLookAbout'),
 } as const;
 const GROUPS: { verdict: ImportVerdict; title: string; about: string }[] = [
-  { verdict: 'conflict', title: 'Of the same name', about: 'There is a note of this name with another wording.' },
-  { verdict: 'new', title: 'New', about: 'Of messages, the signature and the quoted history are left out.' },
-  { verdict: 'same', title: 'There already', about: 'Word for word as in your library, or twice in these files.' },
-  { verdict: 'problem', title: 'Could not be read', about: '' },
+  { verdict: 'conflict', title: t('library.ofSameName'), about: t('library.sameNameAbout') },
+  { verdict: 'new', title: t('library.new'), about: t('library.newAbout') },
+  { verdict: 'same', title: t('library.alreadyThere'), about: t('library.alreadyThereAbout') },
+  { verdict: 'problem', title: t('library.couldNotBeRead'), about: '' },
 ];
 const KINDS: Record<ImportItem['kind'], string> = {
-  note: 'Note',
-  shelf: 'Shelf',
-  lookup: 'Lookup',
-  person: 'Person',
-  sender: 'Settings',
+  note: t('library.note'),
+  shelf: t('library.shelf'),
+  lookup: t('common.lookup'),
+  person: t('library.person'),
+  sender: t('common.settings'),
   problem: '',
 };
 
@@ -40,8 +40,8 @@ const remarks = computed(() =>
 /** One's own name, fields and signature are no notes, and stay unless one says otherwise. */
 const OWN = {
   verdict: 'own',
-  title: 'About yourself',
-  about: 'Your own name, fields and signature stay as they are, unless you choose to replace them.',
+  title: t('library.aboutYourself'),
+  about: t('library.aboutYourselfAbout'),
 } as const;
 const groups = computed(() =>
   [
@@ -62,42 +62,39 @@ const { list, containerProps, wrapperProps } = useVirtualList(listed, { itemHeig
 const isChosen = ({ kind }: ImportItem) => kind === 'note' || kind === 'person' || kind === 'sender';
 const count = (choice: ImportChoice) =>
   items.value.filter((item) => item.state === 'waiting' && item.choice === choice && isChosen(item)).length;
+const counts = computed(() =>
+  [
+    t('library.toTake', { count: count('take') }),
+    ...(count('replace') ? [t('library.inPlaceOfYours', { count: count('replace') })] : []),
+    t('library.toLeave', { count: count('leave') }),
+  ].join(', '),
+);
 const waiting = computed(() => items.value.filter(({ state }) => state === 'waiting').length);
 const failed = computed(() => items.value.filter(({ state }) => state === 'failed'));
-const taken = computed(() =>
-  items.value.filter(
-    (item) => item.kind === 'note' && item.state === 'done' && item.choice === 'take' && item.targetId,
-  ),
-);
-const replaced = computed(() =>
-  items.value.filter((item) => item.kind === 'note' && item.state === 'done' && item.choice === 'replace'),
-);
+const notesDone = (choice: ImportChoice) =>
+  items.value.filter((item) => item.kind === 'note' && item.state === 'done' && item.choice === choice);
+const taken = computed(() => notesDone('take').filter(({ targetId }) => targetId));
+const replaced = computed(() => notesDone('replace'));
 
+const nameOf = ({ kind, name }: ImportItem) => (kind === 'sender' ? t('library.yourOwnFields') : name);
 /** What does not come in at all, and says why. */
 const isBad = ({ verdict, state }: ImportItem) => verdict === 'problem' || state === 'failed';
 
 /** What may be chosen for an item: shelves and lookups come along with what needs them. */
-function choices({ kind, verdict }: ImportItem): { value: ImportChoice; label: string }[] {
-  if (kind === 'note')
+function choices(item: ImportItem): { value: ImportChoice; label: string }[] {
+  if (!isChosen(item)) return [];
+  const { kind, verdict } = item;
+  const isNote = kind === 'note';
+  if (verdict !== 'conflict')
     return [
-      {
-        value: 'take',
-        label: verdict === 'conflict' ? 'Take as a second one' : verdict === 'same' ? 'Take again' : 'Take',
-      },
-      ...(verdict === 'conflict' ? [{ value: 'replace' as const, label: 'Put in place of mine' }] : []),
-      { value: 'leave', label: verdict === 'conflict' ? 'Keep mine' : 'Leave' },
+      { value: 'take', label: isNote && verdict === 'same' ? t('library.takeAgain') : t('library.take') },
+      { value: 'leave', label: t('library.leave') },
     ];
-  if (kind === 'person' || kind === 'sender')
-    return verdict === 'conflict'
-      ? [
-          { value: 'replace', label: 'Put in place of mine' },
-          { value: 'leave', label: 'Keep mine' },
-        ]
-      : [
-          { value: 'take', label: 'Take' },
-          { value: 'leave', label: 'Leave' },
-        ];
-  return [];
+  return [
+    ...(isNote ? [{ value: 'take' as const, label: t('library.takeAsSecond') }] : []),
+    { value: 'replace', label: t('library.replaceMine') },
+    { value: 'leave', label: t('common.keepMine') },
+  ];
 }
 const forAll = computed(() => {
   const first = listed.value.find(({ kind }) => kind === 'note');
@@ -116,7 +113,7 @@ interface Brought {
   left?: Record<LeftPart, DocJson | null>;
   back?: LeftPart[];
 }
-const LEFT: Record<LeftPart, string> = { signature: 'The signature', quoted: 'The quoted history' };
+const LEFT: Record<LeftPart, string> = { signature: t('library.theSignature'), quoted: t('library.theQuotedHistory') };
 const pathOf = ({ position }: ImportItem) => `/imports/${current.value!.id}/items/${position}`;
 
 async function look(item: ImportItem) {
@@ -140,44 +137,50 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
 </script>
 
 <template>
-  <section class="preview" aria-label="Bring in">
+  <section class="preview" :aria-label="t('library.bringIn')">
     <header class="head">
-      <h2>{{ step === 'done' ? 'Brought in' : 'What these files bring' }}</h2>
-      <button v-if="step === 'done'" type="button" class="text-button" @click="emit('close')">Close</button>
+      <h2>{{ step === 'done' ? t('library.broughtIn') : t('library.whatTheseFilesBring') }}</h2>
+      <button v-if="step === 'done'" type="button" class="text-button" @click="emit('close')">
+        {{ t('common.close') }}
+      </button>
       <button v-else-if="step === 'looking'" type="button" class="text-button" @click="emit('close')">
-        Leave it all
+        {{ t('library.leaveItAll') }}
       </button>
     </header>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
 
     <div v-if="step === 'reading'" class="going" role="status">
-      <p>Reading {{ progress.name || 'the files' }} …</p>
+      <p>{{ progress.name ? t('library.reading', { name: progress.name }) : t('library.readingFiles') }}</p>
       <el-progress
         v-if="progress.total > 1"
         :percentage="Math.round((progress.done / progress.total) * 100)"
-        :format="() => `${progress.done} of ${progress.total}`"
+        :format="() => t('library.doneOf', { done: progress.done, total: progress.total })"
       />
-      <button type="button" class="text-button" @click="work.stop">Stop</button>
+      <button type="button" class="text-button" @click="work.stop">{{ t('common.stop') }}</button>
     </div>
     <div v-else-if="step === 'taking'" class="going" role="status">
-      <p>Taking them in …</p>
+      <p>{{ t('library.takingThemIn') }}</p>
       <el-progress
         :percentage="progress.total ? Math.round((progress.done / progress.total) * 100) : 0"
-        :format="() => `${progress.done} of ${progress.total}`"
+        :format="() => t('library.doneOf', { done: progress.done, total: progress.total })"
       />
-      <button type="button" class="text-button" @click="work.stop">Stop</button>
+      <button type="button" class="text-button" @click="work.stop">{{ t('common.stop') }}</button>
     </div>
 
     <template v-else>
       <p v-if="step === 'done'" role="status">
-        {{ taken.length }} {{ taken.length === 1 ? 'note was' : 'notes were' }} taken<template v-if="replaced.length"
-          >, {{ replaced.length }} put in place of yours (the former wordings are in their history)</template
-        ><template v-if="failed.length">; {{ failed.length }} could not be taken</template>.
+        {{
+          t('library.notesTaken', {
+            count: taken.length,
+            replaced: replaced.length ? t('library.putInPlaceOfYours', { count: replaced.length }) : '',
+            failed: failed.length ? t('library.couldNotBeTaken', { count: failed.length }) : '',
+          })
+        }}
         <button v-if="taken.length || replaced.length" type="button" class="text-button" @click="emit('undo')">
-          Undo it all
+          {{ t('library.undoItAll') }}
         </button>
       </p>
-      <div class="tabs" role="tablist" aria-label="What these files bring">
+      <div class="tabs" role="tablist" :aria-label="t('library.whatTheseFilesBring')">
         <button
           v-for="one in groups"
           :key="one.verdict"
@@ -193,7 +196,7 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
       <p class="small soft about">
         {{ group?.about }}
         <template v-if="step === 'looking' && forAll.length > 1 && listed.length > 1">
-          For all:
+          {{ t('library.forAll') }}
           <button
             v-for="choice in forAll"
             :key="choice.value"
@@ -215,10 +218,12 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
             :class="{ bad: isBad(item), remark: item.problem }"
           >
             <span class="small soft kind">{{ KINDS[item.kind] }}</span>
-            <span class="name" dir="auto" :title="item.name">{{ item.name }}</span>
-            <span v-if="item.problem && !isBad(item)" class="small said" :title="item.problem">{{ item.problem }}</span>
+            <span class="name" dir="auto" :title="nameOf(item)">{{ nameOf(item) }}</span>
+            <span v-if="item.problem && !isBad(item)" class="small said" :title="say(item.problem)">{{
+              say(item.problem)
+            }}</span>
             <span v-else class="small soft source" :title="item.source">{{ item.source }}</span>
-            <span v-if="isBad(item)" class="small wrong">{{ item.problem }}</span>
+            <span v-if="isBad(item)" class="small wrong">{{ item.problem && say(item.problem) }}</span>
             <template v-else>
               <button
                 v-if="item.kind === 'note' && step !== 'done'"
@@ -227,14 +232,14 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
                 :aria-expanded="looked?.item.position === item.position"
                 @click="look(item)"
               >
-                {{ item.verdict === 'conflict' ? 'Show the difference' : 'Show' }}
+                {{ item.verdict === 'conflict' ? t('common.showDifference') : t('library.show') }}
               </button>
               <span v-else />
               <el-select
                 v-if="choices(item).length && item.state === 'waiting'"
                 :model-value="item.choice"
                 size="small"
-                :aria-label="`What to do with ${item.name}`"
+                :aria-label="t('library.whatToDoWith', { name: nameOf(item) })"
                 @change="(choice: ImportChoice) => work.choose([{ position: item.position, choice }])"
               >
                 <el-option v-for="choice in choices(item)" :key="choice.value" v-bind="choice" />
@@ -242,17 +247,17 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
               <span v-else class="small soft">{{
                 item.state === 'done'
                   ? item.choice === 'leave'
-                    ? 'left'
-                    : 'done'
+                    ? t('library.left')
+                    : t('library.doneWord')
                   : item.verdict === 'same'
-                    ? 'there already'
-                    : 'comes along'
+                    ? t('library.alreadyThereWord')
+                    : t('library.comesAlong')
               }}</span>
             </template>
           </div>
         </div>
       </div>
-      <section v-if="looked" class="look" :aria-label="`Wording of ${looked.item.name}`">
+      <section v-if="looked" class="look" :aria-label="t('library.wordingOfName', { name: looked.item.name })">
         <LeftOut
           v-if="looked.content.left && looked.item.state === 'waiting'"
           :signature="isBack('signature') ? null : looked.content.left.signature"
@@ -261,20 +266,16 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
           @back="(part) => putBack(looked!.item, part, true)"
         />
         <p v-for="part in looked.content.back ?? []" :key="part" class="small soft">
-          {{ LEFT[part] }} is in it again.
+          {{ t('library.partIsBack', { value: LEFT[part] }) }}
           <button type="button" class="text-button small" @click="putBack(looked.item, part, false)">
-            Leave it out after all
+            {{ t('library.leaveOutAgain') }}
           </button>
         </p>
         <WordDifference :before="looked.mine ?? looked.content.body" :after="looked.content.body" />
       </section>
       <footer v-if="step === 'looking'" class="foot">
-        <span class="soft"
-          >{{ count('take') }} to take<template v-if="count('replace')"
-            >, {{ count('replace') }} in place of yours</template
-          >, {{ count('leave') }} left</span
-        >
-        <el-button type="primary" :disabled="!waiting" @click="work.take">Bring them in</el-button>
+        <span class="soft">{{ counts }}</span>
+        <el-button type="primary" :disabled="!waiting" @click="work.take">{{ t('library.bringThemIn') }}</el-button>
       </footer>
     </template>
   </section>

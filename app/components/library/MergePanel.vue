@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { merged, type MergePart } from '../../../core/wording/merge';
-import { toText } from '../../../core/note/text';
-import { parseDoc, type DocJson } from '../../../core/note/schema';
+import { merged, type MergePart } from '#core/wording/merge';
+import { toText } from '#core/note/text';
+import { parseDoc, type DocJson } from '#core/note/schema';
 
 /** Two changes of one note: what touches is shown side by side, with a choice for each place. */
 const props = defineProps<{ parts: MergePart[]; others: string[] }>();
@@ -12,35 +12,35 @@ const places = computed(() => props.parts.filter((part) => part.kind === 'two'))
 const choices = ref<Choice[]>([]);
 watch(places, (list) => (choices.value = list.map(() => 'both')), { immediate: true });
 
-const words = (blocks: DocJson[]) => (blocks.length ? toText(parseDoc({ type: 'doc', content: blocks })) : '(nothing)');
+const words = (blocks: DocJson[]) =>
+  blocks.length ? toText(parseDoc({ type: 'doc', content: blocks })) : t('library.nothingHere');
 </script>
 
 <template>
-  <section class="merge" role="alert" aria-label="Two versions of this note">
+  <section class="merge" role="alert" :aria-label="t('library.twoVersionsOfThis')">
     <p>
-      <b>This note was changed elsewhere meanwhile.</b> Nothing was overwritten: what does not touch is put together,
-      and {{ places.length === 1 ? 'one place was' : `${places.length} places were` }} written in two ways.
-      <template v-if="others.length"> The {{ others.join(', ') }} you wrote stands. </template>
+      <b>{{ t('library.changedMeanwhile') }}</b> {{ t('library.nothingOverwritten', { count: places.length }) }}
+      <template v-if="others.length">{{ t('library.yoursStands', { fields: others.join(', ') }) }}</template>
     </p>
     <div v-for="(part, i) in places" :key="i" class="place">
       <div v-if="part.kind === 'two'" class="two">
         <div class="side">
-          <p class="small soft">Yours</p>
+          <p class="small soft">{{ t('library.yours') }}</p>
           <div class="letter">{{ words(part.mine) }}</div>
         </div>
         <div class="side">
-          <p class="small soft">The other one</p>
+          <p class="small soft">{{ t('library.theOtherOne') }}</p>
           <div class="letter">{{ words(part.theirs) }}</div>
         </div>
       </div>
-      <el-radio-group v-model="choices[i]" size="small" :aria-label="`Which wording, place ${i + 1}`">
-        <el-radio value="mine">Yours</el-radio>
-        <el-radio value="theirs">The other one</el-radio>
-        <el-radio value="both">Both, one after the other</el-radio>
+      <el-radio-group v-model="choices[i]" size="small" :aria-label="t('library.whichWording', { number: i + 1 })">
+        <el-radio value="mine">{{ t('library.yours') }}</el-radio>
+        <el-radio value="theirs">{{ t('library.theOtherOne') }}</el-radio>
+        <el-radio value="both">{{ t('library.both') }}</el-radio>
       </el-radio-group>
     </div>
     <button type="button" class="text-button" @click="emit('take', merged(parts, choices))">
-      Put them together like this
+      {{ t('library.combine') }}
     </button>
   </section>
 </template>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3';
-import { useEventListener } from '@vueuse/core';
 import type { FormerWording, Note, NoteRow } from '#shared/types/wire';
 import { noteSchema, type NoteInput } from '#shared/schemas/note';
-import { definitions } from '../../../core/blank/blanks';
-import { blankKey } from '../../../core/blank/key';
-import { checkNote, type NoteProblem } from '../../../core/note/check';
-import { proposedName } from '../../../core/library/name';
-import { partsOf, partsOfText, signatureText } from '../../../core/message/own';
-import { docOf, type ReadBlock } from '../../../core/note/read';
-import { parseDoc, type DocJson } from '../../../core/note/schema';
-import { toText } from '../../../core/note/text';
+import { definitions } from '#core/blank/blanks';
+import { blankKey } from '#core/blank/kinds/key';
+import { checkNote, type NoteProblem } from '#core/blank/check';
+import { proposedName } from '#core/library/name';
+import { partsOf, partsOfText, signatureText } from '#core/message/own';
+import { docOf, type ReadBlock } from '#core/reading/block';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { useAccountStore } from '~/stores/account';
 import { useKeepStore, type LeftOutParts } from '~/stores/keep';
 import { useLookupsStore } from '~/stores/lookups';
@@ -139,15 +138,12 @@ function improve(note: Note) {
 const side = ref<'try' | 'history'>('try');
 const constants = ref<{ fix(): void }>();
 
-function onKey(event: KeyboardEvent) {
-  const act = { KeyK: keep, KeyI: () => near.value?.improve(), KeyF: () => constants.value?.fix() }[event.code];
-  if (!event.altKey || !act) return;
-  event.preventDefault();
-  void act();
-}
-
 // Where the focus is does not matter while the bench is open.
-useEventListener(window, 'keydown', onKey);
+useCommands({
+  keepNote: keep,
+  improveNear: () => near.value?.improve(),
+  makeFixed: () => constants.value?.fix(),
+});
 
 const nameInput = ref<{ focus(): void }>();
 onMounted(async () => {
@@ -157,7 +153,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <section class="bench" :aria-label="note ? `Note: ${note.name}` : 'New note'">
+  <section class="bench" :aria-label="note ? t('library.noteName', { name: note.name }) : t('library.newNote')">
     <div class="write">
       <MergePanel v-if="conflict" :parts="conflict.parts" :others="conflict.others" @take="merge" />
       <p v-else-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
@@ -167,18 +163,18 @@ onMounted(async () => {
       <p v-if="pictures.problem.value || remark" class="notice bad" role="alert">
         {{ pictures.problem.value || remark }}
         <button type="button" class="text-button small" @click="((remark = ''), (pictures.problem.value = ''))">
-          Close
+          {{ t('common.close') }}
         </button>
       </p>
       <div class="line">
-        <label for="note-name">Name</label>
+        <label for="note-name">{{ t('common.name') }}</label>
         <div>
           <el-input id="note-name" ref="nameInput" v-model="content.name" maxlength="200" @input="touch" />
           <p v-if="fields.name" class="small wrong" role="alert">{{ fields.name }}</p>
         </div>
       </div>
       <div class="line">
-        <span>Subject</span>
+        <span>{{ t('common.subject') }}</span>
         <EditorContent :editor="subject" class="subject" />
       </div>
       <NotePlace ref="placeFields" :content="content" :problems="fields" :proposed="proposed" @change="set" />
@@ -206,8 +202,8 @@ onMounted(async () => {
       <NearNotes v-if="!note" ref="near" :body="content.body" @improve="improve" @found="(rows) => (similar = rows)" />
       <ConstantBar v-if="note" ref="constants" :note-id="note.id" :blanks="blanks" @fix="editors.fixBlank" />
       <CandidateBar :subject="content.subject" :body="content.body" :origin="brought?.origin ?? null" @take="take" />
-      <p v-for="one in wrong" :key="one.message" class="small wrong" role="status">
-        {{ one.message }}
+      <p v-for="one in wrong" :key="say(one.problem)" class="small wrong" role="status">
+        {{ say(one.problem) }}
         <button
           v-for="(place, i) in one.places"
           :key="i"
@@ -215,37 +211,37 @@ onMounted(async () => {
           class="text-button small"
           @click="show({ ...one, places: [place] })"
         >
-          {{ one.places.length > 1 ? `Show ${i + 1}` : 'Show' }}
+          {{ one.places.length > 1 ? t('library.showNumber', { number: i + 1 }) : t('library.show') }}
         </button>
       </p>
       <footer class="foot">
-        <el-checkbox :model-value="content.pinned" @change="(pinned) => set({ pinned: Boolean(pinned) })"
-          >Pin to the tray</el-checkbox
-        >
+        <el-checkbox :model-value="content.pinned" @change="(pinned) => set({ pinned: Boolean(pinned) })">{{
+          t('library.pinToTray')
+        }}</el-checkbox>
         <span class="gap" />
-        <button v-if="note" type="button" class="text-button" @click="emit('remove')">Delete</button>
+        <button v-if="note" type="button" class="text-button" @click="emit('remove')">{{ t('common.delete') }}</button>
         <button v-if="dirty && note" type="button" class="text-button" @click="keeping.takeBack(editors.show)">
-          Take changes back
+          {{ t('library.takeChangesBack') }}
         </button>
-        <button type="button" class="text-button" @click="emit('close')">Close</button>
-        <span v-if="note && !dirty" class="small soft" role="status">Kept</span>
+        <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
+        <span v-if="note && !dirty" class="small soft" role="status">{{ t('library.kept') }}</span>
         <el-button
           type="primary"
           :loading="busy"
           :disabled="Boolean(note) && !dirty"
-          aria-keyshortcuts="Alt+K"
+          :aria-keyshortcuts="shortcutOf('keepNote')"
           @click="keep"
-          >Keep</el-button
+          >{{ t('common.keep') }}</el-button
         >
       </footer>
     </div>
     <div class="side">
-      <div v-if="note" class="tabs" role="tablist" aria-label="Beside the note">
+      <div v-if="note" class="tabs" role="tablist" :aria-label="t('library.besideNote')">
         <button type="button" role="tab" class="tab" :aria-selected="side === 'try'" @click="side = 'try'">
-          Try it
+          {{ t('library.tryIt') }}
         </button>
         <button type="button" role="tab" class="tab" :aria-selected="side === 'history'" @click="side = 'history'">
-          History
+          {{ t('library.history') }}
         </button>
       </div>
       <HistoryPanel v-if="side === 'history' && note" :note="note" class="fills" @restore="restore" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { NoteInput } from '#shared/schemas/note';
-import type { Mailbox } from '../../../core/message/address';
+import type { Mailbox } from '#core/message/address';
 import { useShelvesStore } from '~/stores/shelves';
 
 /** Where a note stands and what travels with it: shelf, cue, description, recipients, attachments. */
@@ -23,28 +23,28 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
 <template>
   <div class="place">
     <div class="line">
-      <label for="note-shelf">Shelf</label>
+      <label for="note-shelf">{{ t('library.shelf') }}</label>
       <span class="row">
         <el-select
           id="note-shelf"
           :model-value="content.shelfId ?? NONE"
           size="small"
           filterable
-          aria-label="Shelf"
+          :aria-label="t('library.shelf')"
           class="shelf"
           @change="(value: string) => emit('change', { shelfId: value === NONE ? null : value })"
         >
-          <el-option :value="NONE" label="On no shelf" />
+          <el-option :value="NONE" :label="t('library.onNoShelf')" />
           <el-option v-for="shelf in shelves.choices" :key="shelf.id" :value="shelf.id" :label="shelf.name" />
         </el-select>
-        <label for="note-cue">Cue</label>
+        <label for="note-cue">{{ t('library.cue') }}</label>
         <el-input
           id="note-cue"
           :model-value="content.cue"
           size="small"
           maxlength="20"
           class="cue"
-          title="Typed after ,, in a letter it comes first, and Enter puts the note in"
+          :title="t('library.cueAbout')"
           @update:model-value="(cue: string) => emit('change', { cue })"
         />
       </span>
@@ -52,26 +52,26 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
     <p v-if="proposed && proposed !== content.shelfId" class="line">
       <span /><span>
         <button type="button" class="text-button small" @click="emit('change', { shelfId: proposed })">
-          On “{{ shelves.byId.get(proposed)?.name }}”, like similar ones
+          {{ t('library.onShelfLikeSimilar', { shelf: shelves.byId.get(proposed)?.name ?? '' }) }}
         </button></span
       >
     </p>
     <p v-if="problems.cue" class="small wrong" role="alert">{{ problems.cue }}</p>
     <div class="line">
-      <label for="note-about">About</label>
+      <label for="note-about">{{ t('library.about') }}</label>
       <el-input
         id="note-about"
         :model-value="content.description"
         size="small"
         maxlength="500"
-        placeholder="What it is for, in a line; found by the search too"
+        :placeholder="t('library.aboutHint')"
         @update:model-value="(description: string) => emit('change', { description })"
       />
     </div>
     <template v-if="isOpen">
-      <RecipientField label="To" :boxes="content.to" @change="(boxes) => set('to', boxes)" />
-      <RecipientField label="Cc" :boxes="content.cc" @change="(boxes) => set('cc', boxes)" />
-      <RecipientField label="Bcc" :boxes="content.bcc" @change="(boxes) => set('bcc', boxes)" />
+      <RecipientField :label="t('common.to')" :boxes="content.to" @change="(boxes) => set('to', boxes)" />
+      <RecipientField :label="t('common.cc')" :boxes="content.cc" @change="(boxes) => set('cc', boxes)" />
+      <RecipientField :label="t('common.bcc')" :boxes="content.bcc" @change="(boxes) => set('bcc', boxes)" />
     </template>
     <div class="row">
       <AttachmentList
@@ -80,7 +80,7 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
         @change="(attachments) => emit('change', { attachments })"
       />
       <button type="button" class="text-button small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
-        {{ isOpen ? 'Fold the recipients' : 'Recipients' }}
+        {{ isOpen ? t('library.foldRecipients') : t('library.recipients') }}
       </button>
     </div>
   </div>

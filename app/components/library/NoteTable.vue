@@ -2,7 +2,7 @@
 import { ArrowDown, ArrowUp, Paperclip, Pin } from 'lucide-vue-next';
 import { useVirtualList } from '@vueuse/core';
 import type { NoteRow } from '#shared/types/wire';
-import { excerpt } from '../../../core/search/mark';
+import { excerpt } from '#core/search/mark';
 import { useAccountStore } from '~/stores/account';
 import { useShelvesStore } from '~/stores/shelves';
 
@@ -35,19 +35,19 @@ const rows = computed(() => props.rows);
 const { list, containerProps, wrapperProps, scrollTo } = useVirtualList(rows, { itemHeight: HEIGHT, overscan: 15 });
 
 const columns = computed<{ key: SortKey; label: string; class: string }[]>(() => [
-  { key: 'name', label: 'Name', class: 'name' },
+  { key: 'name', label: t('common.name'), class: 'name' },
   ...(props.narrow
     ? []
     : [
-        { key: 'shelf' as const, label: 'Shelf', class: 'shelf' },
-        { key: 'begins' as const, label: 'Begins', class: 'begins' },
+        { key: 'shelf' as const, label: t('library.shelf'), class: 'shelf' },
+        { key: 'begins' as const, label: t('library.begins'), class: 'begins' },
       ]),
-  { key: 'used', label: 'Used', class: 'used' },
+  { key: 'used', label: t('library.used'), class: 'used' },
   ...(props.narrow
     ? []
     : [
-        { key: 'lastUsed' as const, label: 'Last used', class: 'date' },
-        { key: 'updatedAt' as const, label: 'Changed', class: 'date' },
+        { key: 'lastUsed' as const, label: t('library.lastUsed'), class: 'date' },
+        { key: 'updatedAt' as const, label: t('library.changed'), class: 'date' },
       ]),
 ]);
 
@@ -121,14 +121,20 @@ defineExpose({ focusRow });
 </script>
 
 <template>
-  <div class="table" :class="{ narrow, pins }" role="table" aria-label="Notes" :aria-rowcount="rows.length + 1">
+  <div
+    class="table"
+    :class="{ narrow, pins }"
+    role="table"
+    :aria-label="t('common.notes')"
+    :aria-rowcount="rows.length + 1"
+  >
     <div class="line head" role="row" aria-rowindex="1">
       <span role="columnheader" class="check"
         ><input
           type="checkbox"
           :checked="all"
           :indeterminate="some"
-          aria-label="Choose all notes shown"
+          :aria-label="t('library.chooseAll')"
           @change="toggleAll"
       /></span>
       <span
@@ -168,7 +174,7 @@ defineExpose({ focusRow });
               type="checkbox"
               tabindex="-1"
               :checked="chosen.has(row.id)"
-              :aria-label="`Choose ${row.name}`"
+              :aria-label="t('library.chooseName', { name: row.name })"
               @click="(event) => toggle(index, (event as MouseEvent).shiftKey)"
           /></span>
           <span role="cell" class="name">
@@ -182,11 +188,11 @@ defineExpose({ focusRow });
             >
               <MarkedText :text="row.name" :terms="matched(row)" />
             </button>
-            <span v-if="row.cue" class="cue-tag" title="Its cue"
+            <span v-if="row.cue" class="cue-tag" :title="t('library.itsCue')"
               ><MarkedText :text="row.cue" :terms="matched(row)"
             /></span>
-            <Pin v-if="row.pinned && !pins" :size="12" aria-label="pinned" class="sign" />
-            <Paperclip v-if="row.files" :size="12" aria-label="with attachments or pictures" class="sign" />
+            <Pin v-if="row.pinned && !pins" :size="12" :aria-label="t('library.pinned')" class="sign" />
+            <Paperclip v-if="row.files" :size="12" :aria-label="t('library.withAttachmentsOrPictures')" class="sign" />
           </span>
           <template v-if="!narrow">
             <span role="cell" class="shelf soft"
@@ -206,19 +212,19 @@ defineExpose({ focusRow });
               type="button"
               class="text-button small"
               :disabled="index === 0"
-              :aria-label="`Move ${row.name} up`"
+              :aria-label="t('library.moveNameUp', { name: row.name })"
               @click.stop="emit('movePin', row.id, -1)"
             >
-              Up
+              {{ t('library.up') }}
             </button>
             <button
               type="button"
               class="text-button small"
               :disabled="index === rows.length - 1"
-              :aria-label="`Move ${row.name} down`"
+              :aria-label="t('library.moveNameDown', { name: row.name })"
               @click.stop="emit('movePin', row.id, 1)"
             >
-              Down
+              {{ t('library.down') }}
             </button>
           </span>
         </div>

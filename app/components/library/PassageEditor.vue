@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { needsValue, TESTS, type Condition } from '../../../core/blank/condition';
-import type { BlankDef } from '../../../core/blank/kind';
-import type { ChoiceItem } from '../../../core/blank/kinds/choice';
-import type { PassageAttrs } from '../../../core/blank/passage';
+import { needsValue, TESTS, type Condition } from '#core/blank/condition';
+import type { BlankDef } from '#core/blank/kinds/kind';
+import type { ChoiceItem } from '#core/blank/kinds/choice';
+import type { PassageAttrs } from '#core/blank/passage';
 
 /** An optional passage: its name in the fill list, and when it stands in the letter. */
 const props = defineProps<{ attrs: PassageAttrs; blanks: BlankDef[] }>();
@@ -33,8 +33,8 @@ const labels = computed(() => {
 </script>
 
 <template>
-  <form class="beside" aria-label="The chosen passage" @submit.prevent="setName">
-    <label class="small" for="passage-name">Passage</label>
+  <form class="beside" :aria-label="t('library.theChosenPassage')" @submit.prevent="setName">
+    <label class="small" for="passage-name">{{ t('library.passage') }}</label>
     <el-input
       id="passage-name"
       v-model="name"
@@ -45,27 +45,32 @@ const labels = computed(() => {
       @keydown.enter.prevent="setName"
     />
     <PickOne
-      label="Stands in the letter"
+      :label="t('library.standsInLetter')"
       :value="rule"
       :choices="[
-        { value: 'on', label: 'in, unless left out' },
-        { value: 'off', label: 'left out, unless put in' },
-        { value: 'when', label: 'in when …', disabled: !blanks.length },
+        { value: 'on', label: t('library.inUnlessLeftOut') },
+        { value: 'off', label: t('library.outUnlessPutIn') },
+        { value: 'when', label: t('library.inWhen'), disabled: !blanks.length },
       ]"
       :width="160"
       @pick="setRule"
     />
     <template v-if="attrs.when">
       <PickOne
-        label="Depends on"
+        :label="t('library.dependsOn')"
         :value="attrs.when.blank"
         :choices="blanks.map(({ label }) => label)"
         @pick="(blank) => setWhen({ blank })"
       />
-      <PickOne label="Comparison" :value="attrs.when.test" :choices="TESTS" @pick="(test) => setWhen({ test })" />
+      <PickOne
+        :label="t('library.comparison')"
+        :value="attrs.when.test"
+        :choices="TESTS.map((test) => ({ value: test, label: t(`names.test.${camel(test)}`) }))"
+        @pick="(test) => setWhen({ test })"
+      />
       <PickOne
         v-if="labels.length && needsValue(attrs.when.test)"
-        label="Compared with"
+        :label="t('library.comparedWith')"
         :value="attrs.when.value"
         :choices="labels"
         @pick="(value) => setWhen({ value })"
@@ -74,12 +79,12 @@ const labels = computed(() => {
         v-else-if="needsValue(attrs.when.test)"
         size="small"
         class="narrow"
-        aria-label="Compared with"
+        :aria-label="t('library.comparedWith')"
         :model-value="attrs.when.value"
         @input="(value: string) => setWhen({ value })"
       />
     </template>
-    <button type="button" class="text-button" @click="emit('fix')">Always in</button>
+    <button type="button" class="text-button" @click="emit('fix')">{{ t('library.alwaysIn') }}</button>
   </form>
 </template>
 

@@ -22,27 +22,27 @@ function move(value: string) {
 </script>
 
 <template>
-  <div class="chosen" role="toolbar" aria-label="The notes chosen">
-    <b>{{ count }} chosen</b>
+  <div class="chosen" role="toolbar" :aria-label="t('library.notesChosen')">
+    <b>{{ t('library.countChosen', { count }) }}</b>
     <el-select
       :model-value="goal"
       size="small"
-      placeholder="Move to"
-      aria-label="Move to shelf"
+      :placeholder="t('library.moveTo')"
+      :aria-label="t('library.moveToShelf')"
       filterable
       class="goal"
       @change="move"
     >
-      <el-option :value="NONE" label="On no shelf" />
+      <el-option :value="NONE" :label="t('library.onNoShelf')" />
       <el-option v-for="shelf in shelves.choices" :key="shelf.id" :value="shelf.id" :label="shelf.name" />
     </el-select>
-    <button type="button" class="text-button" @click="emit('copy')">Copy</button>
-    <button type="button" class="text-button" @click="emit('pin', true)">Pin</button>
-    <button type="button" class="text-button" @click="emit('pin', false)">Unpin</button>
-    <button type="button" class="text-button" @click="emit('takeOut')">Take out</button>
-    <button type="button" class="text-button" @click="emit('remove')">Delete</button>
+    <button type="button" class="text-button" @click="emit('copy')">{{ t('library.copy') }}</button>
+    <button type="button" class="text-button" @click="emit('pin', true)">{{ t('library.pin') }}</button>
+    <button type="button" class="text-button" @click="emit('pin', false)">{{ t('library.unpin') }}</button>
+    <button type="button" class="text-button" @click="emit('takeOut')">{{ t('common.takeOut') }}</button>
+    <button type="button" class="text-button" @click="emit('remove')">{{ t('common.delete') }}</button>
     <span class="gap" />
-    <button type="button" class="text-button" @click="emit('clear')">Choose none</button>
+    <button type="button" class="text-button" @click="emit('clear')">{{ t('library.chooseNone') }}</button>
   </div>
 </template>
 

@@ -121,13 +121,13 @@ function onDrop(event: DragEvent, shelfId: string | null) {
 </script>
 
 <template>
-  <nav class="shelves" aria-label="Shelves">
+  <nav class="shelves" :aria-label="t('library.shelves')">
     <button type="button" class="row" :class="{ current: place === 'all' }" @click="emit('choose', 'all')">
-      <BookMarked :size="14" aria-hidden="true" /><span class="name">All notes</span
+      <BookMarked :size="14" aria-hidden="true" /><span class="name">{{ t('library.allNotes') }}</span
       ><span class="count">{{ notes.rows.length }}</span>
     </button>
     <button type="button" class="row" :class="{ current: place === 'pinned' }" @click="emit('choose', 'pinned')">
-      <Pin :size="14" aria-hidden="true" /><span class="name">Pinned</span
+      <Pin :size="14" aria-hidden="true" /><span class="name">{{ t('common.pinned') }}</span
       ><span class="count">{{ notes.pinned.length }}</span>
     </button>
     <button
@@ -139,20 +139,21 @@ function onDrop(event: DragEvent, shelfId: string | null) {
       @dragleave="over = ''"
       @drop.prevent="(e) => onDrop(e, null)"
     >
-      <Inbox :size="14" aria-hidden="true" /><span class="name">On no shelf</span><span class="count">{{ loose }}</span>
+      <Inbox :size="14" aria-hidden="true" /><span class="name">{{ t('library.onNoShelf') }}</span
+      ><span class="count">{{ loose }}</span>
     </button>
     <div class="tree" @keydown.capture="onKey">
       <el-tree
         :data="shelves.tree"
         node-key="id"
-        :props="{ label: 'name', children: 'children' }"
+        :props="{ label: t('library.name'), children: 'children' }"
         :current-node-key="shelves.byId.has(place) ? place : undefined"
         default-expand-all
         draggable
         highlight-current
         :expand-on-click-node="false"
         empty-text=""
-        aria-label="Shelves, moved with Alt and the arrows"
+        :aria-label="t('library.shelvesLabel')"
         @node-click="(node: unknown) => emit('choose', (node as ShelfNode).id)"
         @node-drop="(a: any, b: any, type: any) => dropped(a, b, type)"
       >
@@ -175,38 +176,42 @@ function onDrop(event: DragEvent, shelfId: string | null) {
         ref="nameField"
         v-model="naming.name"
         size="small"
-        placeholder="Name of the shelf"
-        aria-label="Name of the shelf"
+        :placeholder="t('library.nameOfShelf')"
+        :aria-label="t('library.nameOfShelf')"
         maxlength="100"
       />
       <el-input
         v-model="naming.description"
         size="small"
-        placeholder="What belongs here (if wanted)"
-        aria-label="Description of the shelf"
+        :placeholder="t('library.shelfAbout')"
+        :aria-label="t('library.descriptionOfShelf')"
         maxlength="500"
       />
       <span
-        ><button type="submit" class="text-button small">Keep</button
-        ><button type="button" class="text-button small" @click="naming = null">Cancel</button></span
+        ><button type="submit" class="text-button small">{{ t('common.keep') }}</button
+        ><button type="button" class="text-button small" @click="naming = null">{{ t('library.cancel') }}</button></span
       >
     </form>
     <div v-else class="acts">
       <button type="button" class="text-button small" @click="startNaming('', null)">
-        <Plus :size="13" aria-hidden="true" />New shelf
+        <Plus :size="13" aria-hidden="true" />{{ t('library.newShelf') }}
       </button>
       <template v-if="chosen">
-        <button type="button" class="text-button small" @click="startNaming('', chosen.id)">One inside</button>
-        <button type="button" class="text-button small" @click="startNaming(chosen.id, chosen.parentId)">Rename</button>
-        <button type="button" class="text-button small" @click="remove">Take away</button>
+        <button type="button" class="text-button small" @click="startNaming('', chosen.id)">
+          {{ t('library.oneInside') }}
+        </button>
+        <button type="button" class="text-button small" @click="startNaming(chosen.id, chosen.parentId)">
+          {{ t('library.rename') }}
+        </button>
+        <button type="button" class="text-button small" @click="remove">{{ t('library.takeAway') }}</button>
       </template>
     </div>
     <p v-if="chosen" class="small soft hint">
-      {{ chosen.description || 'Moved by dragging, or with Alt and the arrows.' }}
+      {{ chosen.description || t('library.shelfMoving') }}
     </p>
     <span class="gap" />
     <button type="button" class="row" :class="{ current: place === 'bin' }" @click="emit('choose', 'bin')">
-      <Trash2 :size="14" aria-hidden="true" /><span class="name">Bin</span
+      <Trash2 :size="14" aria-hidden="true" /><span class="name">{{ t('library.bin') }}</span
       ><span class="count">{{ binCount || '' }}</span>
     </button>
   </nav>

@@ -13,10 +13,10 @@ const done = ref('');
 const along = reactive({ sender: !props.ids, people: !props.ids, past: !props.ids });
 
 const FORMATS = [
-  { format: 'eml', label: 'Message (.eml)' },
-  { format: 'html', label: 'Page (.html)' },
-  { format: 'md', label: 'Markdown (.md)' },
-  { format: 'txt', label: 'Text (.txt)' },
+  { format: 'eml', label: t('library.messageEml') },
+  { format: 'html', label: t('library.pageHtml') },
+  { format: 'md', label: t('library.markdownMd') },
+  { format: 'txt', label: t('library.textTxt') },
 ];
 const one = computed(() => (props.ids?.length === 1 ? props.ids[0]! : ''));
 
@@ -29,9 +29,12 @@ async function take() {
       body: { ...(props.ids && { ids: props.ids }), ...along },
     });
     const day = new Date().toISOString().slice(0, 10);
-    const name = `jar-note ${props.ids ? props.what : 'everything'} ${day}.json`.replace(/[/\\:*?"<>|]+/g, '-');
+    const name = `jar-note ${props.ids ? props.what : t('library.everything')} ${day}.json`.replace(
+      /[/\\:*?"<>|]+/g,
+      '-',
+    );
     download(name, typeof text === 'string' ? text : JSON.stringify(text, null, 1), 'application/json');
-    done.value = `“${name}” is in your downloads.`;
+    done.value = t('library.inDownloads', { name });
   } catch (error) {
     problem.value = messageOf(error);
   } finally {
@@ -41,31 +44,34 @@ async function take() {
 </script>
 
 <template>
-  <section class="out" aria-label="Take out" @keydown.esc="emit('close')">
+  <section class="out" :aria-label="t('common.takeOut')" @keydown.esc="emit('close')">
     <div class="head">
-      <h2>Take out {{ what }}</h2>
-      <button type="button" class="text-button" @click="emit('close')">Close</button>
+      <h2>{{ t('library.takeOutTitle', { what }) }}</h2>
+      <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
     </div>
     <p class="small">
-      The wording with its shelves, lookups and attachments. For somebody else leave out what is yours alone:
+      {{ t('library.takeOutAbout') }}
     </p>
-    <div class="along" role="group" aria-label="What goes along">
-      <el-checkbox v-model="along.sender">My own fields and signature</el-checkbox>
-      <el-checkbox v-model="along.people">People</el-checkbox>
-      <el-checkbox v-model="along.past">How often each was used, and former wordings</el-checkbox>
+    <div class="along" role="group" :aria-label="t('library.whatGoesAlong')">
+      <el-checkbox v-model="along.sender">{{ t('library.ownFields') }}</el-checkbox>
+      <el-checkbox v-model="along.people">{{ t('library.people') }}</el-checkbox>
+      <el-checkbox v-model="along.past">{{ t('library.pastUse') }}</el-checkbox>
     </div>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
     <p v-if="done" class="small" role="status">{{ done }}</p>
     <div class="acts">
-      <el-button type="primary" :loading="busy" @click="take">Make a bundle</el-button>
+      <el-button type="primary" :loading="busy" @click="take">{{ t('library.makeBundle') }}</el-button>
       <span v-if="one" class="small soft"
-        >or this note alone as
-        <template v-for="({ format, label }, i) in FORMATS" :key="format"
-          ><a :href="`/api/notes/${one}/file/${format}`" download>{{ label }}</a
-          >{{ i < FORMATS.length - 1 ? ', ' : '' }}</template
+        ><I18nT keypath="library.orThisNoteAs" scope="global"
+          ><template #formats
+            ><template v-for="({ format, label }, i) in FORMATS" :key="format"
+              ><a :href="`/api/notes/${one}/file/${format}`" download>{{ label }}</a
+              >{{ i < FORMATS.length - 1 ? ', ' : '' }}</template
+            ></template
+          ></I18nT
         ></span
       >
-      <span v-else class="small soft">{{ (ids ?? notes.rows).length }} notes</span>
+      <span v-else class="small soft">{{ t('library.countNotes', { count: (ids ?? notes.rows).length }) }}</span>
     </div>
   </section>
 </template>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { generateHTML } from '@tiptap/core';
 import type { Message, MessagePage, MessageRow, Person } from '#shared/types/wire';
-import { fill, type Fills } from '../../../core/blank/fill';
-import type { Answer, Answers } from '../../../core/blank/kind';
-import { questionsIn, type BlankQuestion, type PassageQuestion } from '../../../core/blank/questions';
-import { toHtml } from '../../../core/note/html';
-import { parseDoc, type DocJson } from '../../../core/note/schema';
-import { toLine, toText } from '../../../core/note/text';
-import { visible } from '../../../core/note/visible';
+import { fill, type Fills } from '#core/blank/fill';
+import type { Answer, Answers } from '#core/blank/kinds/kind';
+import { questionsIn, type BlankQuestion, type PassageQuestion } from '#core/blank/questions';
+import { addressKey } from '#core/message/address';
+import { toHtml } from '#core/note/html';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { toLine, toText } from '#core/note/text';
+import { visible } from '#core/note/visible';
 import { letterExtensions } from '~/editor/extensions';
 import { useAccountStore } from '~/stores/account';
 import { useLookupsStore } from '~/stores/lookups';
@@ -26,10 +27,10 @@ const form = ref<'wide' | 'narrow' | 'plain' | 'html'>('wide');
 const ready = ref(false);
 
 const person = computed(() => people.value.find(({ id }) => id === personId.value) ?? null);
+const isTheirs = ({ from }: MessageRow) =>
+  person.value !== null && addressKey(from.address) === addressKey(person.value.address);
 const fromPerson = computed(() => {
-  const theirs = messages.value.filter(
-    ({ from }) => from.address.toLowerCase() === person.value?.address.toLowerCase(),
-  );
+  const theirs = messages.value.filter(isTheirs);
   return [...theirs, ...messages.value.filter((row) => !theirs.includes(row))];
 });
 
@@ -47,7 +48,7 @@ onMounted(async () => {
 /** The latest message of the person is the likeliest to be answered. */
 watch(person, () => {
   const [first] = fromPerson.value;
-  messageId.value = first && first.from.address.toLowerCase() === person.value?.address.toLowerCase() ? first.id : '';
+  messageId.value = first && isTheirs(first) ? first.id : '';
 });
 watch(messageId, async (id) => {
   message.value = id ? await api<Message>(`/messages/${id}`).catch(() => null) : null;
@@ -98,16 +99,16 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
 </script>
 
 <template>
-  <section class="try" aria-label="Try the note">
+  <section class="try" :aria-label="t('library.tryNote')">
     <header class="head">
-      <span class="title">Try it</span>
+      <span class="title">{{ t('library.tryIt') }}</span>
       <el-select
         v-model="personId"
         size="small"
         filterable
         class="chooser"
-        aria-label="Written to"
-        placeholder="to nobody known"
+        :aria-label="t('library.writtenTo')"
+        :placeholder="t('library.toNobodyKnown')"
       >
         <el-option v-for="one in people" :key="one.id" :value="one.id" :label="one.fullName || one.address" />
       </el-select>
@@ -117,10 +118,15 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
         filterable
         clearable
         class="chooser"
-        aria-label="Answering"
-        placeholder="answering nothing"
+        :aria-label="t('library.answering')"
+        :placeholder="t('library.answeringNothing')"
       >
-        <el-option v-for="row in fromPerson" :key="row.id" :value="row.id" :label="row.subject || 'No subject'" />
+        <el-option
+          v-for="row in fromPerson"
+          :key="row.id"
+          :value="row.id"
+          :label="row.subject || t('common.noSubject')"
+        />
       </el-select>
     </header>
     <FillList
@@ -133,11 +139,15 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
       @leave="() => {}"
       @look="() => {}"
     />
-    <p v-else class="small soft questions">This note asks nothing.</p>
-    <div class="as" role="radiogroup" aria-label="Read as">
+    <p v-else class="small soft questions">{{ t('library.asksNothing') }}</p>
+    <div class="as" role="radiogroup" :aria-label="t('library.readAs')">
       <label v-for="kind in ['wide', 'narrow', 'plain', 'html'] as const" :key="kind" class="small">
         <input v-model="form" type="radio" name="read-as" :value="kind" />
-        {{ { wide: 'Wide mail', narrow: 'Narrow mail', plain: 'Plain text', html: 'HTML' }[kind] }}
+        {{
+          { wide: t('library.wideMail'), narrow: t('library.narrowMail'), plain: t('library.plainText'), html: 'HTML' }[
+            kind
+          ]
+        }}
       </label>
     </div>
     <div class="sheet" :class="form" tabindex="0">

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { ValidationError } from 'yup';
+import { firstProblem } from '#shared/schemas/problems';
 import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
-import { shownCell, type Ways } from '../../../core/lookup/cell';
-import { decode, propose, readTable, rowsOf, type Proposal } from '../../../core/lookup/csv';
-import { COLUMN_TYPES, keyProblems, type Column, type ColumnType } from '../../../core/lookup/lookup';
+import { shownCell, type Ways } from '#core/lookup/cell';
+import { decode, propose, readTable, rowsOf, type Proposal } from '#core/lookup/csv';
+import { COLUMN_TYPES, keyProblems, type Column, type ColumnType } from '#core/lookup/lookup';
 
 /** Makes a lookup of a CSV file or of cells copied from a spreadsheet, after they were looked at. */
 const props = defineProps<{ ways: Ways }>();
@@ -14,6 +16,7 @@ const name = ref('');
 const pasted = ref('');
 const cells = shallowRef<string[][]>([]);
 const read = ref('');
+const unnamed = (n: number) => t('lookups.columnN', { n });
 const proposal = shallowRef<Proposal | null>(null);
 const problem = ref('');
 
@@ -21,9 +24,9 @@ function take(text: string, how: string) {
   problem.value = '';
   const table = readTable(text);
   cells.value = table.cells;
-  read.value = [how, table.read].filter(Boolean).join(', ');
-  proposal.value = table.cells.length ? propose(table.cells, props.ways) : null;
-  if (!table.cells.length) problem.value = 'There are no cells in it.';
+  read.value = [how, say(table.read)].filter(Boolean).join(', ');
+  proposal.value = table.cells.length ? propose(table.cells, props.ways, unnamed) : null;
+  if (!table.cells.length) problem.value = t('lookups.noCells');
 }
 
 async function choose(event: Event) {
@@ -32,16 +35,15 @@ async function choose(event: Event) {
   if (!file) return;
   const bytes = file.size > LARGEST ? null : new Uint8Array(await file.arrayBuffer());
   input.value = '';
-  if (!bytes) return void (problem.value = 'This file is larger than 30 MB; a lookup holds at most 50,000 rows.');
+  if (!bytes) return void (problem.value = t('lookups.fileTooLarge'));
   const { text, encoding } = decode(bytes);
-  if (text.includes('\0'))
-    return void (problem.value = `“${file.name}” is not a table of text. Save it as CSV in the spreadsheet first.`);
+  if (text.includes('\0')) return void (problem.value = t('lookups.noTable', { name: file.name }));
   name.value ||= file.name.replace(/\.[^.]+$/, '');
   take(text, encoding);
 }
 watch(pasted, (text) => text.trim() && take(text, ''));
 
-const setNamed = (named: boolean) => (proposal.value = propose(cells.value, props.ways, named));
+const setNamed = (named: boolean) => (proposal.value = propose(cells.value, props.ways, unnamed, named));
 const setKey = (keyColumn: string) => (proposal.value = { ...proposal.value!, keyColumn });
 function setColumn(i: number, part: Partial<Column>) {
   const columns = proposal.value!.columns.map((column, j) => (i === j ? { ...column, ...part } : column));
@@ -54,8 +56,14 @@ const keyName = computed(() => proposal.value?.columns.find(({ id }) => id === p
 /** Lines as the file counts them. */
 const lines = (list: number[]) => {
   const first = proposal.value?.named ? 2 : 1;
-  const shown = list.slice(0, 4).map((row) => row + first);
-  return `line${list.length === 1 ? '' : 's'} ${shown.join(', ')}${list.length > 4 ? ` and ${list.length - 4} more` : ''}`;
+  const shown = list
+    .slice(0, 4)
+    .map((row) => row + first)
+    .join(', ');
+  return t('lookups.lines', {
+    list: list.length > 4 ? t('lookups.andMore', { list: shown, more: list.length - 4 }) : shown,
+    count: list.length,
+  });
 };
 
 async function keep() {
@@ -67,45 +75,52 @@ async function keep() {
       (await lookupSchema.validate({ name: name.value, columns, keyColumn, rows: rows.value })) as LookupInput,
     );
   } catch (error) {
-    problem.value = (error as Error).message;
+    if (!(error instanceof ValidationError)) throw error;
+    problem.value = say(firstProblem(error));
   }
 }
 </script>
 
 <template>
-  <section class="bring" aria-label="Lookup from a table">
+  <section class="bring" :aria-label="t('lookups.lookupFromTable')">
     <p class="soft">
-      Paste cells copied from a spreadsheet, or choose a CSV file. Nothing is stored before you have seen it.
+      {{ t('lookups.fromTableAbout') }}
     </p>
     <div class="sources">
       <el-input
         v-model="pasted"
         type="textarea"
         :rows="3"
-        aria-label="Cells from a spreadsheet"
-        placeholder="Paste here"
+        :aria-label="t('lookups.cellsFromSpreadsheet')"
+        :placeholder="t('lookups.pasteHere')"
       />
       <label class="file"
-        ><span class="text-button">Choose a CSV file</span
+        ><span class="text-button">{{ t('lookups.chooseCSVFile') }}</span
         ><input
           type="file"
           accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
           class="visually-hidden"
-          aria-label="CSV file"
+          :aria-label="t('lookups.csvFile')"
           @change="choose"
       /></label>
     </div>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
     <template v-if="proposal">
       <div class="what">
-        <label for="table-name">Name</label>
-        <el-input id="table-name" v-model="name" maxlength="100" class="name" placeholder="such as Prices" />
+        <label for="table-name">{{ t('common.name') }}</label>
+        <el-input
+          id="table-name"
+          v-model="name"
+          maxlength="100"
+          class="name"
+          :placeholder="t('lookups.suchAsPrices')"
+        />
         <el-checkbox
           :model-value="proposal.named"
-          label="The first line names the columns"
+          :label="t('lookups.firstLineNames')"
           @change="(on) => setNamed(Boolean(on))"
         />
-        <span class="small soft">{{ rows.length.toLocaleString() }} rows, {{ read }}</span>
+        <span class="small soft">{{ t('lookups.rowsRead', { length: rows.length.toLocaleString(), read }) }}</span>
       </div>
       <div class="preview" tabindex="0">
         <table>
@@ -115,15 +130,17 @@ async function keep() {
                 <input
                   class="field"
                   :value="column.name"
-                  :aria-label="`Name of column ${i + 1}`"
+                  :aria-label="t('lookups.columnNameField', { number: i + 1 })"
                   @change="(e) => setColumn(i, { name: (e.target as HTMLInputElement).value })"
                 />
                 <select
                   :value="column.type"
-                  :aria-label="`Type of column ${i + 1}`"
+                  :aria-label="t('lookups.columnTypeField', { number: i + 1 })"
                   @change="(e) => setColumn(i, { type: (e.target as HTMLSelectElement).value as ColumnType })"
                 >
-                  <option v-for="type in COLUMN_TYPES" :key="type" :value="type">{{ type }}</option>
+                  <option v-for="type in COLUMN_TYPES" :key="type" :value="type">
+                    {{ t(`names.columnType.${camel(type)}`) }}
+                  </option>
                 </select>
                 <label class="small"
                   ><input
@@ -132,7 +149,7 @@ async function keep() {
                     :checked="column.id === proposal.keyColumn"
                     @change="setKey(column.id)"
                   />
-                  key</label
+                  {{ t('lookups.key') }}</label
                 >
               </th>
             </tr>
@@ -146,20 +163,24 @@ async function keep() {
           </tbody>
         </table>
       </div>
-      <ul v-if="problems.length" class="problems" aria-label="Keys that are in the way">
+      <ul v-if="problems.length" class="problems" :aria-label="t('lookups.keyProblems')">
         <li v-for="one in problems.slice(0, 6)" :key="one.rows[0]">
-          <template v-if="one.kind === 'empty'">No {{ keyName }} in {{ lines(one.rows) }}</template>
-          <template v-else>“{{ one.key }}” stands in {{ lines(one.rows) }}</template>
+          <template v-if="one.kind === 'empty'">{{
+            t('lookups.keyMissing', { keyName: keyName ?? '', lines: lines(one.rows) })
+          }}</template>
+          <template v-else>{{ t('lookups.keyTwice', { key: one.key, lines: lines(one.rows) }) }}</template>
         </li>
-        <li v-if="problems.length > 6">and {{ problems.length - 6 }} more</li>
+        <li v-if="problems.length > 6">{{ t('lookups.moreProblems', { number: problems.length - 6 }) }}</li>
         <li class="soft">
-          Every row needs a key of its own. Choose another key column, or put the table right and paste it again.
+          {{ t('lookups.keysNeeded') }}
         </li>
       </ul>
     </template>
     <footer class="foot">
-      <button type="button" class="text-button" @click="emit('close')">Close</button>
-      <el-button type="primary" :disabled="!proposal || problems.length > 0" @click="keep">Keep as a lookup</el-button>
+      <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
+      <el-button type="primary" :disabled="!proposal || problems.length > 0" @click="keep">{{
+        t('lookups.keepAsLookup')
+      }}</el-button>
     </footer>
   </section>
 </template>

@@ -1,16 +1,9 @@
 <script setup lang="ts">
 import { useVirtualList } from '@vueuse/core';
-import { shownCell, storedCell, type Ways } from '../../../core/lookup/cell';
-import { readTable } from '../../../core/lookup/csv';
-import { findRows } from '../../../core/lookup/find';
-import {
-  COLUMN_TYPES,
-  keyProblems,
-  type Column,
-  type ColumnType,
-  type Lookup,
-  type Row,
-} from '../../../core/lookup/lookup';
+import { shownCell, storedCell, type Ways } from '#core/lookup/cell';
+import { readTable } from '#core/lookup/csv';
+import { findRows } from '#core/lookup/find';
+import { COLUMN_TYPES, keyProblems, type Column, type ColumnType, type Lookup, type Row } from '#core/lookup/lookup';
 
 /** A lookup as a grid: every cell is typed in where it stands; the arrows go from row to row. */
 const props = defineProps<{ lookup: Lookup; ways: Ways; find: string }>();
@@ -128,9 +121,9 @@ function setType(column: Column, type: ColumnType) {
 function addColumn() {
   const { columns } = props.lookup;
   let n = columns.length + 1;
-  while (columns.some(({ name }) => name === `Column ${n}`)) n++;
+  while (columns.some(({ name }) => name === t('lookups.columnN', { n }))) n++;
   const id = `c${crypto.randomUUID().slice(0, 8)}`;
-  emit('change', { columns: [...columns, { id, name: `Column ${n}`, type: 'text' }] });
+  emit('change', { columns: [...columns, { id, name: t('lookups.columnN', { n }), type: 'text' }] });
 }
 
 /** Goes to a row that is in the way. */
@@ -147,45 +140,51 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
   <div ref="grid" class="grid" role="table" :aria-label="lookup.name" :aria-rowcount="lookup.rows.length + 1">
     <div role="rowgroup" class="head-group">
       <div class="line head" role="row" :style="{ gridTemplateColumns: template }">
-        <span role="columnheader"><span class="visually-hidden">Row</span></span>
+        <span role="columnheader"
+          ><span class="visually-hidden">{{ t('common.row') }}</span></span
+        >
         <div v-for="column in lookup.columns" :key="column.id" class="column" role="columnheader">
           <input
             class="name"
             :value="column.name"
-            :aria-label="`Name of column ${column.name}`"
+            :aria-label="t('lookups.columnNameOf', { name: column.name })"
             maxlength="100"
             @change="(e) => setColumn(column, { name: (e.target as HTMLInputElement).value.trim() || column.name })"
           />
           <span class="about">
             <select
               :value="column.type"
-              :aria-label="`Type of ${column.name}`"
+              :aria-label="t('lookups.columnTypeOf', { name: column.name })"
               @change="(e) => setType(column, (e.target as HTMLSelectElement).value as ColumnType)"
             >
-              <option v-for="type in COLUMN_TYPES" :key="type" :value="type">{{ type }}</option>
+              <option v-for="type in COLUMN_TYPES" :key="type" :value="type">
+                {{ t(`names.columnType.${camel(type)}`) }}
+              </option>
             </select>
             <label class="small"
               ><input
                 type="radio"
                 name="key-column"
-                :aria-label="`${column.name} names the rows`"
+                :aria-label="t('lookups.namesTheRows', { name: column.name })"
                 :checked="column.id === lookup.keyColumn"
                 @change="emit('change', { keyColumn: column.id })"
-              />key</label
+              />{{ t('lookups.key') }}</label
             >
             <button
               v-if="lookup.columns.length > 1 && column.id !== lookup.keyColumn"
               type="button"
               class="text-button small"
-              :aria-label="`Remove column ${column.name}`"
+              :aria-label="t('lookups.removeColumn', { name: column.name })"
               @click="emit('removeColumn', column)"
             >
-              Remove
+              {{ t('common.remove') }}
             </button>
           </span>
         </div>
         <span role="columnheader"
-          ><button type="button" class="text-button small" @click="addColumn">Add column</button></span
+          ><button type="button" class="text-button small" @click="addColumn">
+            {{ t('lookups.addColumn') }}
+          </button></span
         >
       </div>
     </div>
@@ -198,7 +197,9 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
           role="row"
           :style="{ gridTemplateColumns: template, height: `${HEIGHT}px` }"
         >
-          <span class="number small soft" role="rowheader">{{ at < lookup.rows.length ? at + 1 : 'new' }}</span>
+          <span class="number small soft" role="rowheader">{{
+            at < lookup.rows.length ? at + 1 : t('lookups.new')
+          }}</span>
           <span v-for="column in lookup.columns" :key="column.id" role="cell">
             <input
               class="cell"
@@ -210,10 +211,12 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
               }"
               :data-cell="`${at}-${column.id}`"
               :value="textOf(row, column, at)"
-              :aria-label="`${column.name}, row ${at + 1}`"
+              :aria-label="t('lookups.cell', { name: column.name, number: at + 1 })"
               :aria-invalid="isWrong(row, column, at)"
               :title="
-                isWrong(row, column, at) && column.id !== lookup.keyColumn ? `This is no ${column.type}` : undefined
+                isWrong(row, column, at) && column.id !== lookup.keyColumn
+                  ? t('lookups.wrongType', { type: t(`names.columnType.${camel(column.type)}`) })
+                  : undefined
               "
               @input="(e) => (typing = { at, column: column.id, text: (e.target as HTMLInputElement).value })"
               @blur="leave(row, column, at)"
@@ -226,10 +229,10 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
               v-if="at < lookup.rows.length"
               type="button"
               class="text-button small"
-              :aria-label="`Remove row ${at + 1}`"
+              :aria-label="t('lookups.removeRow', { number: at + 1 })"
               @click="emit('removeRow', row)"
             >
-              Remove
+              {{ t('common.remove') }}
             </button>
           </span>
         </div>

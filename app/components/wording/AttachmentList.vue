@@ -21,7 +21,7 @@ async function add(files: File[]) {
   for (const file of files) {
     if (file.size > limit.value) {
       problems.value.push(
-        `“${file.name}” is ${fileSize(file.size)}; an attachment has at most ${fileSize(limit.value)} (Settings).`,
+        t('wording.attachmentTooLarge', { name: file.name, size: fileSize(file.size), limit: fileSize(limit.value) }),
       );
       continue;
     }
@@ -43,7 +43,7 @@ defineExpose({ add });
 
 <template>
   <div class="files">
-    <ul v-if="attachments.length" aria-label="Attachments">
+    <ul v-if="attachments.length" :aria-label="t('common.attachments')">
       <li v-for="one in attachments" :key="one.file + one.name">
         <a :href="`/api/files/${one.file}`" :download="one.name"
           ><Paperclip :size="13" aria-hidden="true" /> {{ one.name }}</a
@@ -52,7 +52,7 @@ defineExpose({ add });
         <button
           type="button"
           class="text-button small"
-          :aria-label="`Take ${one.name} off`"
+          :aria-label="t('wording.takeFileOff', { name: one.name })"
           @click="
             emit(
               'change',
@@ -60,22 +60,27 @@ defineExpose({ add });
             )
           "
         >
-          Take off
+          {{ t('wording.takeOff') }}
         </button>
       </li>
     </ul>
-    <button type="button" class="text-button small" :title="`Up to ${fileSize(limit)} each`" @click="input?.click()">
-      <Paperclip :size="13" aria-hidden="true" />Attach a file
-      <span class="soft">(up to {{ fileSize(limit) }}, pictures {{ fileSize(pictureLimit) }})</span>
+    <button
+      type="button"
+      class="text-button small"
+      :title="t('wording.upToEach', { limit: fileSize(limit) })"
+      @click="input?.click()"
+    >
+      <Paperclip :size="13" aria-hidden="true" />{{ t('wording.attachFile') }}
+      <span class="soft">{{ t('wording.limits', { limit: fileSize(limit), size: fileSize(pictureLimit) }) }}</span>
     </button>
-    <span v-if="busy" class="small soft" role="status">Keeping {{ busy }} …</span>
+    <span v-if="busy" class="small soft" role="status">{{ t('wording.keeping', { busy }) }}</span>
     <input
       ref="input"
       type="file"
       multiple
       class="visually-hidden"
       tabindex="-1"
-      aria-label="Files to attach"
+      :aria-label="t('wording.filesToAttach')"
       @change="(event) => add([...((event.target as HTMLInputElement).files ?? [])])"
     />
     <p v-for="message in problems" :key="message" class="notice bad" role="alert">{{ message }}</p>

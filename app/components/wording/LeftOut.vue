@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { parseDoc, type DocJson } from '../../../core/note/schema';
-import { toText } from '../../../core/note/text';
+import type { Phrase } from '#core/text/phrase';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { toText } from '#core/note/text';
 
 /** What was left out of a message that is being kept, to be put back. */
-const props = defineProps<{ signature: DocJson | null; quoted: DocJson | null; remarks: string[] }>();
+const props = defineProps<{ signature: DocJson | null; quoted: DocJson | null; remarks: Phrase[] }>();
 const emit = defineEmits<{ back: [part: 'signature' | 'quoted'] }>();
 
 const lines = (doc: DocJson) =>
@@ -15,8 +16,9 @@ const parts = computed(() =>
     .filter((part) => props[part])
     .map((part) => ({
       part,
-      text: part === 'signature' ? 'The signature' : 'The quoted history',
-      count: lines(props[part]!),
+      text: t(part === 'signature' ? 'wording.signatureLeftOut' : 'wording.historyLeftOut', {
+        count: lines(props[part]!),
+      }),
       about: toText(parseDoc(props[part]!)),
     })),
 );
@@ -24,11 +26,11 @@ const parts = computed(() =>
 
 <template>
   <div v-if="parts.length || remarks.length" class="left small" role="status">
-    <p v-for="{ part, text, count, about } in parts" :key="part" :title="about">
-      {{ text }} ({{ count }} {{ count === 1 ? 'line' : 'lines' }}) was left out.
-      <button type="button" class="text-button small" @click="emit('back', part)">Put it back</button>
+    <p v-for="{ part, text, about } in parts" :key="part" :title="about">
+      {{ text }}
+      <button type="button" class="text-button small" @click="emit('back', part)">{{ t('wording.putItBack') }}</button>
     </p>
-    <p v-for="remark in remarks" :key="remark" class="remark">{{ remark }}</p>
+    <p v-for="remark in remarks" :key="say(remark)" class="remark">{{ say(remark) }}</p>
   </div>
 </template>
 

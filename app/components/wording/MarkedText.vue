@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { markWords } from '../../../core/search/mark';
+import { markWords } from '#core/search/mark';
 
 /** Text with the words that matched a search marked. */
 const props = defineProps<{ text: string; terms: string[] }>();

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core';
 import type { Note, NoteRow } from '#shared/types/wire';
-import { parseDoc, type DocJson } from '../../../core/note/schema';
-import { toText } from '../../../core/note/text';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { useNotesStore } from '~/stores/notes';
 
 /** Notes that say nearly the same as what is about to be kept, with the difference, and the way to improve one instead. */
@@ -33,7 +33,7 @@ async function show(id: string) {
   shown.value = await notes.read(id).catch(() => null);
 }
 const word = (likeness: number) =>
-  likeness >= 0.98 ? 'says the same' : likeness >= 0.75 ? 'says nearly the same' : 'is like this';
+  likeness >= 0.98 ? t('wording.saysSame') : likeness >= 0.75 ? t('wording.saysNearlySame') : t('wording.isLikeThis');
 
 /** One key improves the first instead of keeping a second of the same. */
 defineExpose({
@@ -43,19 +43,25 @@ defineExpose({
 </script>
 
 <template>
-  <section v-if="found.length" class="near" aria-label="Notes nearly the same">
+  <section v-if="found.length" class="near" :aria-label="t('wording.similar')">
     <p v-for="{ row, likeness } in found" :key="row.id" class="small">
       <b dir="auto">{{ row.name }}</b> {{ word(likeness)
-      }}<span v-if="row.used" class="soft">, used {{ row.used === 1 ? 'once' : `${row.used} times` }}</span
+      }}<span v-if="row.used" class="soft">, {{ t('wording.usedTimes', { count: row.used }) }}</span
       >.
       <button v-if="shown?.id !== row.id" type="button" class="text-button small" @click="show(row.id)">
-        Show the difference
+        {{ t('common.showDifference') }}
       </button>
-      <button v-else type="button" class="text-button small" aria-keyshortcuts="Alt+I" @click="emit('improve', shown)">
-        Improve that one
+      <button
+        v-else
+        type="button"
+        class="text-button small"
+        :aria-keyshortcuts="shortcutOf('improveNear')"
+        @click="emit('improve', shown)"
+      >
+        {{ t('wording.improveThatOne') }}
       </button>
     </p>
-    <div v-if="shown" class="sheet" :aria-label="`Difference from ${shown.name}`">
+    <div v-if="shown" class="sheet" :aria-label="t('wording.differenceFromName', { name: shown.name })">
       <WordDifference :before="shown.body" :after="body" />
     </div>
   </section>

@@ -7,16 +7,21 @@ defineProps<{ large: LargePicture }>();
 
 <template>
   <p class="notice" role="alert">
-    “{{ large.name }}” is {{ fileSize(large.size) }}; a picture may have {{ fileSize(large.limit) }} (<NuxtLink
-      to="/settings"
-      >Settings</NuxtLink
-    >).
+    <I18nT keypath="wording.pictureIsLarge" scope="global">
+      <template #name>{{ large.name }}</template>
+      <template #size>{{ fileSize(large.size) }}</template>
+      <template #limit>{{ fileSize(large.limit) }}</template>
+      <template #settings
+        ><NuxtLink to="/settings">{{ t('common.settings') }}</NuxtLink></template
+      >
+    </I18nT>
+    {{ ' ' }}
     <button v-if="large.smaller" type="button" class="text-button" @click="large.decide(true)">
-      {{ large.stands ? 'Scale it down to' : 'Put it in scaled down,' }} {{ fileSize(large.smaller.size) }}
+      {{ t(large.stands ? 'wording.scaleDownTo' : 'wording.putInScaled', { size: fileSize(large.smaller.size) }) }}
     </button>
-    <template v-else> It does not become small enough by scaling. </template>
+    <template v-else>{{ t('wording.doesNotFit') + ' ' }}</template>
     <button type="button" class="text-button" @click="large.decide(false)">
-      {{ large.stands ? 'Leave it as it is' : 'Leave it out' }}
+      {{ large.stands ? t('wording.leaveAsIs') : t('common.leaveItOut') }}
     </button>
   </p>
 </template>

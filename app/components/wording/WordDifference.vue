@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { difference } from '../../../core/wording/difference';
-import { parseDoc, type DocJson } from '../../../core/note/schema';
+import { difference } from '#core/wording/difference';
+import { parseDoc, type DocJson } from '#core/note/schema';
 
 /** Two wordings as one text: what was taken out struck through, what came in underlined. */
 const props = defineProps<{ before: DocJson; after: DocJson }>();
@@ -26,10 +26,14 @@ watch(
 
 <template>
   <div ref="root" class="letter difference" dir="auto">
-    <p v-if="looksOther" class="small soft words">The words are the same; the formatting is not.</p>
+    <p v-if="looksOther" class="small soft words">{{ t('wording.onlyFormatting') }}</p>
     <template v-for="(change, i) in changes" :key="i"
-      ><del v-if="change.kind === 'out'"><span class="visually-hidden">taken out: </span>{{ change.text }}</del
-      ><ins v-else-if="change.kind === 'in'"><span class="visually-hidden">put in: </span>{{ change.text }}</ins
+      ><del v-if="change.kind === 'out'"
+        ><span class="visually-hidden">{{ t('wording.takenOut') + ' ' }}</span
+        >{{ change.text }}</del
+      ><ins v-else-if="change.kind === 'in'"
+        ><span class="visually-hidden">{{ t('wording.putIn') + ' ' }}</span
+        >{{ change.text }}</ins
       ><template v-else>{{ change.text }}</template></template
     >
   </div>

@@ -1,5 +1,5 @@
-import type { BlankDef } from '../kind';
-import { kindOf } from '../registry';
+import type { BlankDef } from '../kinds/kind';
+import { kindOf } from '../kinds/registry';
 
 const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|HUF|AUD|CAD|NZD|JPY';
 const WORDS: Record<string, string> = { euro: 'EUR', pound: 'GBP', dollar: 'USD' };

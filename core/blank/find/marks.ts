@@ -1,3 +1,4 @@
+import { BRACKETED } from '../../text/brackets';
 import { guessKind, nameAround } from './labels';
 
 /** A mark made by hand, and what it asks for. */
@@ -16,7 +17,7 @@ interface Mark {
 }
 
 const MARKS: Mark[] = [
-  { pattern: /(?<!\[)\[([^[\]\n]{1,60})\](?![\]([])/g, label: (m) => m[1]! },
+  { pattern: new RegExp(String.raw`(?<!\[)${BRACKETED}(?![\]([])`, 'g'), label: (m) => m[1]! },
   { pattern: /\{{1,2}\s*([^{}\n]{1,60}?)\s*\}{1,2}/g, label: (m) => m[1]! },
   { pattern: /<{1,2}\s*([\p{L}][^<>\n@]{0,59}?)\s*>{1,2}/gu, label: (m) => m[1]! },
   { pattern: /«\s?([^«»\n]{1,60}?)\s?»/g, label: (m) => m[1]!, named: true },

@@ -1,9 +1,9 @@
 import { daysInText } from '../../calendar/inText';
 import { referencesInText } from '../../message/found';
 import { amountsInText } from '../../number/inText';
-import type { BlankDef } from '../kind';
-import { kindOf } from '../registry';
-import type { Origin, Ways } from '../candidates';
+import type { BlankDef } from '../kinds/kind';
+import { kindOf } from '../kinds/registry';
+import type { Origin, Ways } from './candidate';
 
 const escape = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
@@ -53,6 +53,7 @@ function isOneDay(text: string, from: number, to: number): boolean {
   );
 }
 
+/** Takes one stretch found: where it stands, the label proposed, why it was found, and the blank it most likely is. */
 export type Add = (
   from: number,
   to: number,
@@ -61,6 +62,10 @@ export type Add = (
   as?: Pick<BlankDef, 'kind' | 'options'>,
 ) => void;
 
+/**
+ * Finds in a text of a message what looks like one client's: names, days, times, amounts, numbers, addresses and links.
+ * Hands each to `add`, the surest first; overlaps are for `add` to refuse.
+ */
 export function findValues(text: string, { locale, today, off }: Ways, origin: Origin, add: Add): void {
   const whole = (value: string) =>
     text.matchAll(new RegExp(String.raw`(?<![\p{L}\p{N}])${escape(value)}(?![\p{L}\p{N}])`, 'gu'));

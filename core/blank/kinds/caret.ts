@@ -1,11 +1,12 @@
-import type { BlankKind } from '../kind';
+import type { BlankKind } from './kind';
 
 /** Where the caret stands after filling. Nothing stands there in the letter. */
 export const caret: BlankKind<Record<string, never>> = {
   name: 'caret',
-  title: 'Caret',
+  yields: [],
+  isPlace: true,
   defaults: {},
-  check: () => '',
+  check: () => null,
   known: () => ({ text: '' }),
   answered: () => ({ text: '' }),
   control: () => ({ type: 'text', hint: '' }),

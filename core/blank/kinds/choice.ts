@@ -1,14 +1,17 @@
 import { toLine } from '../../note/text';
 import { parseDoc, type DocJson } from '../../note/schema';
-import { blankKey } from '../key';
-import type { BlankKind, FillValue, NoteBlanks } from '../kind';
+import { blankKey } from './key';
+import type { BlankKind, FillValue, NoteBlanks } from './kind';
+import { phrase } from '../../text/phrase';
 
+/** One wording to choose. */
 export interface ChoiceItem {
   label: string;
   /** A document of one paragraph, which may hold blanks and formatting. */
   wording: DocJson;
 }
 
+/** The options of a choice, as its node keeps them. */
 export type ChoiceOptions = {
   choices: ChoiceItem[];
   /** Several may be taken. */
@@ -55,21 +58,25 @@ function valueOf(taken: ChoiceItem[], { joined, several }: ChoiceOptions, locale
 /** One of a list, or several: each a label and the wording it stands for. */
 export const choice: BlankKind<ChoiceOptions> = {
   name: 'choice',
-  title: 'Choice',
+  yields: ['choice'],
+  remembers: true,
   defaults: { choices: [], several: false, joined: 'and', value: '', hint: '' },
   check({ choices }: Record<string, unknown>, _note: NoteBlanks) {
-    if (!Array.isArray(choices) || choices.length < 2) return 'it needs at least two wordings to choose from.';
+    if (!Array.isArray(choices) || choices.length < 2) return phrase('wrong.fewChoices');
     const keys = (choices as ChoiceItem[]).map(({ label }) => blankKey(String(label ?? '')));
-    if (keys.some((key) => !key)) return 'one of its wordings has no label.';
-    if (new Set(keys).size < keys.length) return 'two of its wordings have the same label.';
+    if (keys.some((key) => !key)) return phrase('wrong.choiceUnlabelled');
+    if (new Set(keys).size < keys.length) return phrase('wrong.choicesAlike');
     try {
       for (const { wording } of choices as ChoiceItem[]) parseDoc(wording);
     } catch {
-      return 'one of its wordings could not be read.';
+      return phrase('wrong.choiceUnreadable');
     }
-    return '';
+    return null;
   },
-  wordings: ({ choices }) => choices.map(({ wording }) => wording),
+  mapWordings: (options, map) => ({
+    ...options,
+    choices: options.choices.map((item) => ({ ...item, wording: map(item.wording) })),
+  }),
   known(options, { context }) {
     const preset = options.choices.filter(({ label }) => options.value && blankKey(label) === blankKey(options.value));
     return preset.length ? valueOf(preset, options, context.locale) : null;
@@ -78,7 +85,7 @@ export const choice: BlankKind<ChoiceOptions> = {
     const wanted = (Array.isArray(answer) ? answer : [answer]).map(blankKey).filter(Boolean);
     const taken = options.choices.filter(({ label }) => wanted.includes(blankKey(label)));
     if (!wanted.length) return null;
-    if (!taken.length) return { problem: 'Choose one of the list.' };
+    if (!taken.length) return { problem: phrase('unread.notInList') };
     return valueOf(options.several ? taken : taken.slice(0, 1), options, context.locale);
   },
   control: ({ choices, several, hint }) => ({

@@ -3,10 +3,12 @@ import { formatDay, type DateFormat } from '../../calendar/format';
 import { isSafeLink } from '../../note/link';
 import { shownCell, storedCell, type Ways } from '../../lookup/cell';
 import { keyOf, rowOf, type Column, type Lookup, type Row } from '../../lookup/lookup';
-import { blankKey } from '../key';
-import { asText, isValue, lineOf, type BlankKind, type FillValue, type Outcome, type Scope } from '../kind';
+import { blankKey } from './key';
+import { asText, isValue, lineOf, type BlankKind, type FillValue, type Outcome, type Scope } from './kind';
 import { formatProblem, NO_DAYS_OFF } from './date';
+import { phrase, type Phrase } from '../../text/phrase';
 
+/** The options of a lookup's cell, as its node keeps them. */
 export type LookupOptions = DateFormat & {
   /** Id of the lookup. */
   lookup: string;
@@ -22,6 +24,7 @@ export type LookupOptions = DateFormat & {
   hint: string;
 };
 
+/** How cells are written for the account. */
 export const waysOf = ({ context, today }: Scope): Ways => ({
   locale: context.locale,
   currency: context.currency ?? 'EUR',
@@ -29,6 +32,7 @@ export const waysOf = ({ context, today }: Scope): Ways => ({
   off: context.daysOff ?? NO_DAYS_OFF,
 });
 
+/** The column with this id; undefined when the lookup has it no more. */
 export const columnOf = (lookup: Lookup, id: string): Column | undefined =>
   lookup.columns.find((column) => column.id === id);
 
@@ -68,9 +72,17 @@ export function cellValue(
 }
 
 const noLookup: Outcome = {
-  problem: 'The lookup this blank draws on is gone. Type the words, or choose another on the bench.',
+  problem: phrase('unread.lookupGone'),
   gone: true,
 };
+
+/** Why a row gives nothing for a column. */
+function noCell(table: Lookup, columnId: string, row: Row): Phrase {
+  const column = columnOf(table, columnId);
+  return column
+    ? phrase('unread.emptyCell', { key: keyOf(table, row), column: column.name, table: table.name })
+    : phrase('unread.noColumn', { table: table.name });
+}
 
 /** The label of the blank that asks for the row, following blanks that take the same row from one another. */
 function askerOf(options: LookupOptions, scope: Scope): string {
@@ -87,41 +99,41 @@ function askerOf(options: LookupOptions, scope: Scope): string {
 /** A cell of a lookup: of a row fixed in the note, asked at insertion, or chosen by another blank. */
 export const lookup: BlankKind<LookupOptions> = {
   name: 'lookup',
-  title: 'Lookup',
+  yields: ['text', 'number', 'money', 'date'],
+  remembers: true,
+  inWordings: true,
   defaults: { lookup: '', column: '', row: 'asked', of: '', hint: '', style: 'long', weekday: false, pattern: '' },
   check(options, note) {
     const { lookup: id, column, row, of } = options as unknown as LookupOptions;
-    if (!id) return 'choose the lookup it draws on.';
+    if (!id) return phrase('wrong.noLookup');
     const table = note.lookups?.[id];
-    if (note.lookups && !table) return 'the lookup it draws on is gone.';
-    if (table && !columnOf(table, column)) return `"${table.name}" has no such column any more.`;
-    if (row === 'fixed' && !of) return 'choose the row it takes.';
-    if (row === 'fixed' && table && !rowOf(table, of)) return `"${table.name}" has no row "${of}".`;
+    if (note.lookups && !table) return phrase('wrong.lookupGone');
+    if (table && !columnOf(table, column)) return phrase('wrong.noColumn', { table: table.name });
+    if (row === 'fixed' && !of) return phrase('wrong.noRowChosen');
+    if (row === 'fixed' && table && !rowOf(table, of)) return phrase('wrong.noRow', { table: table.name, row: of });
     if (row === 'same') {
       const other = note.blank(of);
-      if (!other) return `it takes the row chosen for "${of}", and there is no such blank.`;
-      if (other.kind !== 'lookup' || other.options.lookup !== id) return `"${of}" chooses no row of the same lookup.`;
+      if (!other) return phrase('wrong.rowOfNothing', { of });
+      if (other.kind !== 'lookup' || other.options.lookup !== id) return phrase('wrong.rowOfOther', { of });
     }
     return formatProblem(options);
   },
+  renamed: (options, is, label) => (options.row === 'same' && is(options.of) ? { ...options, of: label } : options),
   uses: ({ row, of }) => (row === 'same' && of ? [of] : []),
   known(options, scope) {
     const table = scope.context.lookups?.[options.lookup];
     if (!table) return noLookup;
     if (options.row === 'asked') return null;
     let row: Row | null = null;
-    if (options.row === 'entry') row = scope.entry;
-    else if (options.row === 'fixed') row = rowOf(table, options.of);
-    else row = scope.outcome(options.of)?.row ?? null;
+    if (options.row === 'fixed') row = rowOf(table, options.of);
+    else if (options.row === 'same') row = scope.outcome(options.of)?.row ?? null;
     if (!row)
       return options.row === 'fixed'
-        ? { problem: `"${table.name}" has no row "${options.of}" any more.`, gone: true }
+        ? { problem: phrase('unread.rowGone', { table: table.name, row: options.of }), gone: true }
         : null;
     const value = cellValue(table, options.column, row, options, scope);
     if (value) return value;
-    const column = columnOf(table, options.column);
-    if (options.row === 'entry') return { text: '' };
-    return { problem: `${keyOf(table, row)} has no ${column?.name ?? 'such column'} in "${table.name}".`, row };
+    return { problem: noCell(table, options.column, row), row };
   },
   answered(answer, options, scope) {
     const typed = lineOf(answer);
@@ -139,17 +151,14 @@ export const lookup: BlankKind<LookupOptions> = {
       return value && { ...value, row };
     }
     const row = rowOf(table, typed);
-    if (!row) return { problem: `"${table.name}" has no row "${typed}".`, gone: true };
+    if (!row) return { problem: phrase('unread.noRow', { table: table.name, row: typed }), gone: true };
     const value = cellValue(table, options.column, row, options, scope);
     if (value) return value;
-    return {
-      problem: `${keyOf(table, row)} has no ${columnOf(table, options.column)?.name ?? 'such column'} in "${table.name}".`,
-      row,
-    };
+    return { problem: noCell(table, options.column, row), row };
   },
   control(options, scope) {
     const table = scope.context.lookups?.[options.lookup];
-    const hint = options.hint || (table ? `a row of ${table.name}` : '');
+    const hint = options.hint || (table ? phrase('hint.rowOf', { table: table.name }) : '');
     if (options.row === 'asked' && table) return { type: 'lookup', hint, lookup: table };
     if (options.row === 'same' && table) {
       const chosen = scope.outcome(options.of)?.row;

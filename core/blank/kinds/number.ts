@@ -1,7 +1,9 @@
 import { formatMoney, formatNumber, isCurrency } from '../../number/format';
-import { typedNumber } from '../../number/typed';
-import { lineOf, type BlankKind, type FillContext, type Outcome } from '../kind';
+import { parseNumber } from '../../number/parse';
+import { lineOf, type BlankKind, type FillContext, type Unread } from './kind';
+import { phrase, type Phrase } from '../../text/phrase';
 
+/** The options of a number, as its node keeps them. */
 export type NumberOptions = {
   hint: string;
   unit: string;
@@ -11,6 +13,7 @@ export type NumberOptions = {
   most: number | null;
 };
 
+/** The options of an amount, as its node keeps them. */
 export type MoneyOptions = Pick<NumberOptions, 'hint' | 'least' | 'most'> & {
   /** Empty for the account's. */
   currency: string;
@@ -18,6 +21,7 @@ export type MoneyOptions = Pick<NumberOptions, 'hint' | 'least' | 'most'> & {
   short: boolean;
 };
 
+/** The currency of an amount (ISO 4217): its own, else the account's, else EUR. */
 export const currencyOf = ({ currency }: { currency: string }, context: FillContext): string =>
   currency || context.currency || 'EUR';
 
@@ -26,29 +30,32 @@ function typedWithin(
   { least, most }: Pick<NumberOptions, 'least' | 'most'>,
   locale: string,
   write: (value: number) => string,
-): number | Extract<Outcome, { problem: string }> {
-  const value = typedNumber(answer, locale);
-  if (Number.isNaN(value)) return { problem: `"${answer}" is no number.` };
-  if (least !== null && value < least) return { problem: `It is at least ${write(least)}.` };
-  if (most !== null && value > most) return { problem: `It is at most ${write(most)}.` };
+): number | Unread {
+  const value = parseNumber(answer, locale);
+  if (Number.isNaN(value)) return { problem: phrase('unread.noNumber', { typed: answer }) };
+  if (least !== null && value < least) return { problem: phrase('unread.tooSmall', { least: write(least) }) };
+  if (most !== null && value > most) return { problem: phrase('unread.tooLarge', { most: write(most) }) };
   return value;
 }
 
-function limitProblem({ least = null, most = null }: Record<string, unknown>): string {
+function limitProblem({ least = null, most = null }: Record<string, unknown>): Phrase | null {
   for (const limit of [least, most])
-    if (limit !== null && !Number.isFinite(limit)) return 'its limits must be numbers.';
-  return least !== null && most !== null && Number(least) > Number(most) ? 'its least is above its most.' : '';
+    if (limit !== null && !Number.isFinite(limit)) return phrase('wrong.limitsNoNumbers');
+  return least !== null && most !== null && Number(least) > Number(most) ? phrase('wrong.limitsCrossed') : null;
 }
 
 /** A number typed in the locale's way. */
 export const number: BlankKind<NumberOptions> = {
   name: 'number',
-  title: 'Number',
+  yields: ['number'],
+  remembers: true,
+  plain: true,
+  inWordings: true,
   defaults: { hint: '', unit: '', decimals: null, least: null, most: null },
   check: (options) => {
     const { decimals = null } = options;
     if (decimals !== null && !(Number.isInteger(decimals) && Number(decimals) >= 0 && Number(decimals) <= 10))
-      return 'it has from 0 to 10 places after the point.';
+      return phrase('wrong.decimals');
     return limitProblem(options);
   },
   known: () => null,
@@ -60,17 +67,22 @@ export const number: BlankKind<NumberOptions> = {
     if (typeof value !== 'number') return value;
     return { text: write(value), datum: { type: 'number', number: value } };
   },
-  control: ({ hint, unit }) => ({ type: 'number', hint: hint || (unit ? `in ${unit}` : 'a number') }),
+  control: ({ hint, unit }) => ({
+    type: 'number',
+    hint: hint || (unit ? phrase('hint.in', { unit }) : phrase('hint.number')),
+  }),
 };
 
 /** An amount typed in the locale's way. */
 export const money: BlankKind<MoneyOptions> = {
   name: 'money',
-  title: 'Money',
+  yields: ['money'],
+  remembers: true,
+  inWordings: true,
   defaults: { hint: '', currency: '', short: true, least: null, most: null },
   check: (options) =>
     options.currency && !isCurrency(options.currency)
-      ? `"${options.currency}" is no currency; write it like EUR or GBP.`
+      ? phrase('wrong.noCurrency', { currency: String(options.currency) })
       : limitProblem(options),
   known: () => null,
   answered(answer, options, { context }) {
@@ -82,5 +94,8 @@ export const money: BlankKind<MoneyOptions> = {
     if (typeof value !== 'number') return value;
     return { text: write(value), datum: { type: 'money', number: value, currency } };
   },
-  control: (options, { context }) => ({ type: 'number', hint: options.hint || `in ${currencyOf(options, context)}` }),
+  control: (options, { context }) => ({
+    type: 'number',
+    hint: options.hint || phrase('hint.in', { unit: currencyOf(options, context) }),
+  }),
 };

@@ -2,11 +2,13 @@ import { daysBetween, later } from '../../calendar/day';
 import type { DateFormat } from '../../calendar/format';
 import { formatMoney, formatNumber } from '../../number/format';
 import { product, round, ROUNDINGS, sum, tidy, type Rounding } from '../../number/reckon';
-import { asText, isValue, type BlankKind, type Datum, type Outcome, type Scope } from '../kind';
-import { typedNumber } from '../../number/typed';
+import { asText, isValue, type BlankKind, type Datum, type Outcome, type Scope } from './kind';
+import { parseNumber } from '../../number/parse';
 import { dayValue, formatProblem, NO_DAYS_OFF } from './date';
 import { columnOf } from './lookup';
+import { phrase, type Phrase } from '../../text/phrase';
 
+/** How values are reckoned with one another. */
 export const OPERATIONS = [
   'sum',
   'difference',
@@ -16,6 +18,7 @@ export const OPERATIONS = [
   'days between',
   'days after',
 ] as const;
+/** One of {@link OPERATIONS}. */
 export type Operation = (typeof OPERATIONS)[number];
 
 /** What is reckoned with: another blank, a column of the rows another blank chose, or a number. */
@@ -27,6 +30,7 @@ export interface Operand {
   number: number;
 }
 
+/** The options of a reckoned value, as its node keeps them. */
 export type ReckonedOptions = DateFormat & {
   operation: Operation;
   operands: Operand[];
@@ -48,18 +52,28 @@ const COUNTS: Record<Operation, [number, number]> = {
   'days after': [2, 2],
 };
 
+const HINTS: Record<Operation, string> = {
+  sum: 'hint.sum',
+  difference: 'hint.difference',
+  product: 'hint.product',
+  quotient: 'hint.quotient',
+  percentage: 'hint.percentage',
+  'days between': 'hint.daysBetween',
+  'days after': 'hint.daysAfter',
+};
+
 type Reckonable = Extract<Datum, { type: 'number' | 'money' | 'date' }>;
 
-/** The value of an operand; a text says why there is none, null that it waits for an answer. */
-function operandValue(operand: Operand, scope: Scope): Reckonable | string | null {
+/** The value of an operand; a phrase says why there is none, null that it waits for an answer. */
+function operandValue(operand: Operand, scope: Scope): Reckonable | Phrase | null {
   if (!operand.blank) return { type: 'number', number: operand.number };
   const outcome = scope.outcome(operand.blank);
-  if (!outcome) return scope.blank(operand.blank) ? null : `There is no blank "${operand.blank}".`;
+  if (!outcome) return scope.blank(operand.blank) ? null : phrase('unread.noBlank', { label: operand.blank });
   if (!isValue(outcome)) return outcome.problem;
   if (outcome.rows && operand.column) {
     const { lookup, rows } = outcome.rows;
     const column = columnOf(lookup, operand.column);
-    if (!column) return `"${lookup.name}" has no such column any more.`;
+    if (!column) return phrase('unread.noColumn', { table: lookup.name });
     const numbers = rows.map((row) => Number(row[operand.column] ?? '0') || 0);
     const total = sum(numbers);
     return column.type === 'money'
@@ -68,8 +82,8 @@ function operandValue(operand: Operand, scope: Scope): Reckonable | string | nul
   }
   const { datum } = outcome;
   if (datum?.type === 'number' || datum?.type === 'money' || datum?.type === 'date') return datum;
-  const number = datum?.type === 'text' ? typedNumber(datum.text, scope.context.locale) : NaN;
-  return Number.isNaN(number) ? `"${operand.blank}" is no number.` : { type: 'number', number };
+  const number = datum?.type === 'text' ? parseNumber(datum.text, scope.context.locale) : NaN;
+  return Number.isNaN(number) ? phrase('unread.blankNoNumber', { label: operand.blank }) : { type: 'number', number };
 }
 
 function write(datum: Reckonable, options: ReckonedOptions, scope: Scope): string {
@@ -84,52 +98,63 @@ function reckon(options: ReckonedOptions, scope: Scope): Outcome {
   for (const operand of options.operands) {
     const value = operandValue(operand, scope);
     if (value === null) return null;
-    if (typeof value === 'string') return { problem: value };
+    if ('code' in value) return { problem: value };
     values.push(value);
   }
   const { operation, rounding, step } = options;
   const [a, b] = values;
   const written = values.map((value) => write(value, options, scope));
   if (operation === 'days between') {
-    if (a?.type !== 'date' || b?.type !== 'date') return { problem: 'Days are counted between two dates.' };
+    if (a?.type !== 'date' || b?.type !== 'date') return { problem: phrase('unread.daysBetween') };
     const number = daysBetween(a.day, b.day);
     const text = formatNumber(number, scope.context.locale, options.unit);
-    return { text, datum: { type: 'number', number }, working: `from ${written[0]} to ${written[1]}` };
+    return {
+      text,
+      datum: { type: 'number', number },
+      working: phrase('working.between', { from: written[0]!, to: written[1]! }),
+    };
   }
   if (operation === 'days after') {
-    if (a?.type !== 'date' || !b || b.type === 'date') return { problem: 'A number of days is added to a date.' };
+    if (a?.type !== 'date' || !b || b.type === 'date') return { problem: phrase('unread.daysAfter') };
     const day = later(a.day, b.number, 'day', scope.context.daysOff ?? NO_DAYS_OFF);
-    if (!day) return { problem: 'There is no such day.' };
-    return { ...dayValue(day, options, scope), working: `${written[0]} and ${written[1]} days` };
+    if (!day) return { problem: phrase('unread.noSuchDay') };
+    return {
+      ...dayValue(day, options, scope),
+      working: phrase('working.after', { from: written[0]!, days: written[1]! }),
+    };
   }
-  if (values.some((value) => value.type === 'date'))
-    return { problem: 'A date cannot be reckoned with like a number.' };
+  if (values.some((value) => value.type === 'date')) return { problem: phrase('unread.dateAsNumber') };
   const amounts = values as Extract<Reckonable, { number: number }>[];
   const numbers = amounts.map(({ number }) => number);
   const currencies = [...new Set(amounts.flatMap((value) => (value.type === 'money' ? [value.currency] : [])))];
-  if (currencies.length > 1) return { problem: `Amounts in ${currencies.join(' and ')} cannot be reckoned together.` };
+  if (currencies.length > 1) return { problem: phrase('unread.currencies', { currencies: currencies.join(', ') }) };
+  const row = (sign: string) => phrase('working.asItIs', { value: written.join(sign) });
   let result: number;
-  let working: string;
-  if (operation === 'sum') [result, working] = [sum(numbers), written.join(' + ')];
-  else if (operation === 'difference') [result, working] = [tidy(numbers[0]! - numbers[1]!), written.join(' − ')];
-  else if (operation === 'product') [result, working] = [product(numbers), written.join(' × ')];
+  let working: Phrase;
+  if (operation === 'sum') [result, working] = [sum(numbers), row(' + ')];
+  else if (operation === 'difference') [result, working] = [tidy(numbers[0]! - numbers[1]!), row(' − ')];
+  else if (operation === 'product') [result, working] = [product(numbers), row(' × ')];
   else if (operation === 'percentage')
     [result, working] = [
       tidy((numbers[0]! * numbers[1]!) / 100),
-      `${formatNumber(numbers[0]!, scope.context.locale)} % of ${written[1]}`,
+      phrase('working.percent', { share: formatNumber(numbers[0]!, scope.context.locale), whole: written[1]! }),
     ];
   else {
-    if (!numbers[1]) return { problem: `It would be divided by nothing: "${options.operands[1]!.blank || '0'}" is 0.` };
-    [result, working] = [tidy(numbers[0]! / numbers[1]), written.join(' ÷ ')];
+    if (!numbers[1]) return { problem: phrase('unread.divided', { label: options.operands[1]!.blank || '0' }) };
+    [result, working] = [tidy(numbers[0]! / numbers[1]), row(' ÷ ')];
   }
   // An amount divided by an amount is a plain number.
   const money = currencies.length && !(operation === 'quotient' && amounts[1]!.type === 'money');
   const as = (number: number): Reckonable =>
     money ? { type: 'money', number, currency: currencies[0]! } : { type: 'number', number };
   const rounded = round(result, rounding, step);
-  if (!Number.isFinite(rounded)) return { problem: 'The result is too large to write.' };
+  if (!Number.isFinite(rounded)) return { problem: phrase('unread.tooLargeToWrite') };
   if (rounded !== result)
-    working += ` = ${write(as(result), { ...options, short: false }, scope)}, rounded ${rounding === 'nearest' ? '' : `${rounding} `}to ${formatNumber(step, scope.context.locale)}`;
+    working = phrase(`working.rounded.${rounding}`, {
+      working,
+      result: write(as(result), { ...options, short: false }, scope),
+      step: formatNumber(step, scope.context.locale),
+    });
   const datum = as(rounded);
   const text =
     datum.type === 'number' ? formatNumber(rounded, scope.context.locale, options.unit) : write(datum, options, scope);
@@ -139,7 +164,8 @@ function reckon(options: ReckonedOptions, scope: Scope): Outcome {
 /** A value worked out from other blanks and lookup columns, shown with its working. */
 export const reckoned: BlankKind<ReckonedOptions> = {
   name: 'reckoned',
-  title: 'Reckoned',
+  yields: ['number', 'money', 'date'],
+  inWordings: true,
   defaults: {
     operation: 'percentage',
     operands: [],
@@ -153,36 +179,40 @@ export const reckoned: BlankKind<ReckonedOptions> = {
   },
   check(options, note) {
     const { operation, operands, rounding, step } = options as unknown as ReckonedOptions;
-    if (!OPERATIONS.includes(operation)) return 'it names no way to reckon.';
+    if (!OPERATIONS.includes(operation)) return phrase('wrong.noOperation');
     const [least, most] = COUNTS[operation];
     if (!Array.isArray(operands) || operands.length < least)
-      return `it needs ${least === 1 ? 'something' : 'two values'} to reckon with.`;
-    if (operands.length > most) return `it takes at most ${most} values.`;
+      return phrase(least === 1 ? 'wrong.noOperand' : 'wrong.oneOperand');
+    if (operands.length > most) return phrase('wrong.manyOperands', { most });
     for (const operand of operands) {
       if (!operand.blank) {
-        if (!Number.isFinite(operand.number)) return 'one of its values is neither a blank nor a number.';
+        if (!Number.isFinite(operand.number)) return phrase('wrong.oddOperand');
         continue;
       }
       const other = note.blank(operand.blank);
-      if (!other) return `it reckons with "${operand.blank}", and there is no such blank.`;
+      if (!other) return phrase('wrong.operandGone', { label: operand.blank });
       if (['person', 'sender', 'choice', 'time', 'caret'].includes(other.kind))
-        return `it reckons with "${operand.blank}", which is no number or date.`;
-      if (other.kind === 'rows' && !operand.column) return `choose the column of "${operand.blank}" to add up.`;
+        return phrase('wrong.operandNoNumber', { label: operand.blank });
+      if (other.kind === 'rows' && !operand.column) return phrase('wrong.operandColumn', { label: operand.blank });
       const table =
         other.kind === 'lookup' || other.kind === 'rows' ? note.lookups?.[String(other.options.lookup)] : undefined;
       const column = table && columnOf(table, other.kind === 'rows' ? operand.column : String(other.options.column));
-      if (table && !column) return `"${table.name}" has no such column any more.`;
+      if (table && !column) return phrase('wrong.noColumn', { table: table.name });
       if (column && !['number', 'money', 'date'].includes(column.type))
-        return `the column "${column.name}" holds no numbers or dates.`;
+        return phrase('wrong.columnNoNumbers', { column: column.name });
     }
     const second = operands[1];
-    if (operation === 'quotient' && second && !second.blank && !second.number) return 'it would be divided by nothing.';
-    if (!ROUNDINGS.includes(rounding ?? 'none')) return 'it names no way to round.';
-    if (rounding && rounding !== 'none' && !(step > 0)) return 'it is rounded to a number above 0.';
+    if (operation === 'quotient' && second && !second.blank && !second.number) return phrase('wrong.divided');
+    if (!ROUNDINGS.includes(rounding ?? 'none')) return phrase('wrong.noRounding');
+    if (rounding && rounding !== 'none' && !(step > 0)) return phrase('wrong.step');
     return formatProblem(options);
   },
+  renamed: (options, is, label) =>
+    options.operands.some(({ blank }) => is(blank))
+      ? { ...options, operands: options.operands.map((one) => (is(one.blank) ? { ...one, blank: label } : one)) }
+      : options,
   uses: ({ operands }) => operands.map(({ blank }) => blank).filter(Boolean),
   known: reckon,
   answered: (answer) => asText(answer),
-  control: ({ operation }) => ({ type: 'text', hint: `reckoned: ${operation}` }),
+  control: ({ operation }) => ({ type: 'text', hint: phrase(HINTS[operation]) }),
 };

@@ -1,14 +1,17 @@
 import { rowOf, keyOf, type Lookup, type Row } from '../../lookup/lookup';
 import { parseDoc, type DocJson } from '../../note/schema';
-import type { BlankKind, FillValue, Scope } from '../kind';
+import type { BlankKind, FillValue, Scope } from './kind';
 import { cellValue, columnOf, type LookupOptions } from './lookup';
+import { phrase } from '../../text/phrase';
 
+/** One column of a table of rows. */
 export interface RowsColumn {
   title: string;
   /** A document of one paragraph: wording around blanks that take cells of the entry's row. */
   wording: DocJson;
 }
 
+/** The options of rows of a lookup, as its node keeps them. */
 export type RowsOptions = {
   /** Id of the lookup. */
   lookup: string;
@@ -110,7 +113,7 @@ function valueOnce(picked: Row[], table: Lookup, options: RowsOptions, scope: Sc
 /** Several rows of a lookup, each an entry with the note's own wording around its cells: a table, a list or a sentence. */
 export const rows: BlankKind<RowsOptions> = {
   name: 'rows',
-  title: 'Lookup rows',
+  yields: ['choice'],
   defaults: {
     lookup: '',
     form: 'table',
@@ -122,10 +125,10 @@ export const rows: BlankKind<RowsOptions> = {
   },
   check(options, note) {
     const { lookup: id, form, columns, entry } = options as unknown as RowsOptions;
-    if (!id) return 'choose the lookup it draws on.';
+    if (!id) return phrase('wrong.noLookup');
     const table = note.lookups?.[id];
-    if (note.lookups && !table) return 'the lookup it draws on is gone.';
-    if (form === 'table' && !columns?.length) return 'it needs a column.';
+    if (note.lookups && !table) return phrase('wrong.lookupGone');
+    if (form === 'table' && !columns?.length) return phrase('wrong.noColumns');
     const wordings = form === 'table' ? columns.map(({ wording }) => wording) : [entry];
     try {
       for (const wording of wordings) {
@@ -135,18 +138,16 @@ export const rows: BlankKind<RowsOptions> = {
           const { kind, options: cell, label } = node.attrs as { kind: string; options: LookupOptions; label: string };
           if (kind !== 'lookup' || cell.row !== 'entry' || !columnOf(table, cell.column)) gone = label;
         });
-        if (gone) return `"${gone}" is no column of "${table!.name}"; an entry holds only columns of its row.`;
+        if (gone) return phrase('wrong.entryColumn', { label: gone, table: table!.name });
       }
     } catch {
-      return 'its wording could not be read.';
+      return phrase('wrong.wordingUnreadable');
     }
-    if (form !== 'table' && !contentOf(entry).length) return 'its entry has no wording.';
-    return '';
+    if (form !== 'table' && !contentOf(entry).length) return phrase('wrong.emptyEntry');
+    return null;
   },
   known: ({ lookup }, { context }) =>
-    context.lookups?.[lookup]
-      ? null
-      : { problem: 'The lookup this blank draws on is gone. Choose another on the bench.', gone: true },
+    context.lookups?.[lookup] ? null : { problem: phrase('unread.lookupGoneRows'), gone: true },
   answered(answer, options, scope) {
     const table = scope.context.lookups?.[options.lookup];
     if (!table) return this.known(options, scope);
@@ -154,12 +155,13 @@ export const rows: BlankKind<RowsOptions> = {
     if (!keys.length) return null;
     const found = keys.map((key) => rowOf(table, key));
     const missing = keys.filter((_, i) => !found[i]);
-    if (missing.length) return { problem: `"${table.name}" has no row "${missing.join('", "')}".`, gone: true };
+    if (missing.length)
+      return { problem: phrase('unread.noRow', { table: table.name, row: missing.join('”, “') }), gone: true };
     return valueOnce(found as Row[], table, options, scope);
   },
   control({ lookup, hint }, { context }) {
     const table = context.lookups?.[lookup];
-    return { type: 'rows', hint: hint || (table ? `rows of ${table.name}, one after the other` : ''), lookup: table };
+    return { type: 'rows', hint: hint || (table ? phrase('hint.rowsOf', { table: table.name }) : ''), lookup: table };
   },
   isBlock: ({ form }) => form !== 'sentence',
 };

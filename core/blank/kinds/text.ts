@@ -1,5 +1,7 @@
-import { asText, lineOf, type BlankKind } from '../kind';
+import { asText, lineOf, type BlankKind } from './kind';
+import { phrase } from '../../text/phrase';
 
+/** The options of an asked text, as its node keeps them. */
 export type TextOptions = {
   /** A word of help beside the question. */
   hint: string;
@@ -14,10 +16,13 @@ export type TextOptions = {
 /** Asked text: what is typed, line breaks kept. */
 export const text: BlankKind<TextOptions> = {
   name: 'text',
-  title: 'Asked text',
+  yields: ['text'],
+  remembers: true,
+  plain: true,
+  inWordings: true,
   defaults: { hint: '', value: '', long: false, optional: false },
   check: ({ hint = '', value = '' }) =>
-    typeof hint === 'string' && typeof value === 'string' ? '' : 'its hint and its value must be text.',
+    typeof hint === 'string' && typeof value === 'string' ? null : phrase('wrong.noText'),
   known: ({ value, optional }) => asText(value) ?? (optional ? { text: '' } : null),
   answered: (answer, { optional }) => {
     if (!lineOf(answer)) return optional ? { text: '' } : null;

@@ -1,7 +1,9 @@
 import { formatTime } from '../../calendar/format';
-import { typedTime } from '../../calendar/time';
-import { lineOf, type BlankKind } from '../kind';
+import { parseTime } from '../../calendar/time';
+import { lineOf, type BlankKind } from './kind';
+import { phrase } from '../../text/phrase';
 
+/** The options of a time of day, as its node keeps them. */
 export type TimeOptions = {
   hint: string;
   /** The time as it was typed, when it is one; else as the locale writes it. */
@@ -11,16 +13,19 @@ export type TimeOptions = {
 /** A time of day, typed in figures or words. */
 export const time: BlankKind<TimeOptions> = {
   name: 'time',
-  title: 'Time',
+  yields: ['text'],
+  remembers: true,
+  plain: true,
+  inWordings: true,
   defaults: { hint: '', asTyped: false },
-  check: () => '',
+  check: () => null,
   known: () => null,
   answered(answer, { asTyped }, { context }) {
     const typed = lineOf(answer);
     if (!typed) return null;
-    const at = typedTime(typed);
-    if (!at) return { problem: `"${typed}" is no time of day. Type it like 9.30, 2 pm or half past nine.` };
+    const at = parseTime(typed);
+    if (!at) return { problem: phrase('unread.noTime', { typed }) };
     return { text: asTyped ? typed : formatTime(at, context.locale), datum: { type: 'text', text: at } };
   },
-  control: ({ hint }) => ({ type: 'time', hint: hint || '9.30, 2 pm, half past nine' }),
+  control: ({ hint }) => ({ type: 'time', hint: hint || phrase('hint.time') }),
 };

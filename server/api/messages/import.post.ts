@@ -1,4 +1,5 @@
 import { importMessages } from '../../services/messages';
+import { phrase } from '#core/text/phrase';
 
 /** Reads the file in the body (`.eml` or mbox) and answers with one JSON line after another while it goes on. */
 export default ownerHandler(async (event, { app, owner }) =>
@@ -8,6 +9,6 @@ export default ownerHandler(async (event, { app, owner }) =>
     known: 0,
     broken: 0,
     done: true,
-    problem: 'The reading was interrupted. What came in so far is kept; choose the file again for the rest.',
+    problem: phrase('importing.readingInterrupted'),
   }),
 );

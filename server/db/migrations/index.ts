@@ -3,6 +3,7 @@ import * as foundation from './0001_foundation';
 import * as blanks from './0002_blanks';
 import * as library from './0003_library';
 import * as firmGround from './0004_firm_ground';
+import * as phrases from './0005_phrases';
 
 /** Every step of the schema in order. A step that has run anywhere is never changed; a change is a new step. */
 const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
@@ -10,6 +11,7 @@ const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): P
   '0002_blanks': blanks,
   '0003_library': library,
   '0004_firm_ground': firmGround,
+  '0005_phrases': phrases,
 };
 
 /** Hands the steps to Knex from the bundle instead of a folder, so that the built server carries them. */

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
-import { addressKey } from '../../../core/message/address';
-import type { DocJson } from '../../../core/note/schema';
+import { addressKey } from '#core/message/address';
+import type { DocJson } from '#core/note/schema';
 import { json, num } from '../rows';
 import { inTransaction } from '../transaction';
 

@@ -1,6 +1,8 @@
+import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Draft, DraftRow } from '#shared/types/wire';
 import { json, num } from '../rows';
+import type { Phrase } from '#core/text/phrase';
 
 export type DraftContent = Pick<
   Draft,
@@ -33,7 +35,7 @@ function toDraft(row: Record<string, unknown>): Draft {
     fills: json(row.fills),
     attachments: json(row.attachments),
     quote: Boolean(row.quote),
-    problem: String(row.problem),
+    problem: fromColumn(row.problem),
   };
 }
 
@@ -127,8 +129,16 @@ export async function updateDraft(
   return changed === 1;
 }
 
-export async function setDraftState(db: Knex, owner: string, id: string, state: Draft['state'], problem = '') {
-  await db('drafts').where({ owner, id }).update({ state, problem });
+export async function setDraftState(
+  db: Knex,
+  owner: string,
+  id: string,
+  state: Draft['state'],
+  problem: Phrase | null = null,
+) {
+  await db('drafts')
+    .where({ owner, id })
+    .update({ state, problem: toColumn(problem) });
 }
 
 /** Discards a draft (`at`) or brings it back (`null`); a draft being sent cannot be discarded. */

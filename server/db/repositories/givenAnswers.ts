@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
-import { addressKey } from '../../../core/message/address';
+import { addressKey } from '#core/message/address';
 
 const shortKey = (key: string) => key.slice(0, 190);
 

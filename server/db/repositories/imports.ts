@@ -1,3 +1,4 @@
+import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Import, ImportChoice, ImportItem, ImportVerdict } from '#shared/types/wire';
 import { json, num, portions } from '../rows';
@@ -19,7 +20,7 @@ function toItem(row: Record<string, unknown>): ImportItem {
     choice: row.choice as ImportChoice,
     state: row.state as ImportItem['state'],
     targetId: (row.target_id as string | null) ?? null,
-    problem: String(row.problem),
+    problem: fromColumn(row.problem),
   };
 }
 
@@ -88,7 +89,7 @@ export async function insertItems(db: Knex, owner: string, id: string, items: St
     target_id: item.targetId,
     choice: item.choice,
     state: item.state,
-    problem: item.problem.slice(0, 500),
+    problem: toColumn(item.problem),
   }));
   await db.batchInsert('import_items', rows, 100);
 }
@@ -163,7 +164,7 @@ export async function settleItem(
       ...(part.state && { state: part.state }),
       ...(part.choice && { choice: part.choice }),
       ...(part.targetId !== undefined && { target_id: part.targetId }),
-      ...(part.problem !== undefined && { problem: part.problem.slice(0, 500) }),
+      ...(part.problem !== undefined && { problem: toColumn(part.problem) }),
     });
 }
 

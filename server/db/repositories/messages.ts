@@ -1,22 +1,12 @@
+import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Folder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
-import type { Mailbox } from '../../../core/message/address';
+import type { MessageThread } from '#core/message/thread';
 import { insertBytes } from '../bytes';
 import { isDuplicate } from '../connect';
 import { json, num } from '../rows';
-
-/** What a message's answer depends on, from the derived columns. */
-export interface MessageThread {
-  messageId: string;
-  inReplyTo: string;
-  references: string[];
-  from: Mailbox[];
-  replyTo: Mailbox[];
-  to: Mailbox[];
-  cc: Mailbox[];
-  subject: string;
-}
+import type { Phrase } from '#core/text/phrase';
 
 export interface NewMessage extends MessageThread {
   id: string;
@@ -28,7 +18,7 @@ export interface NewMessage extends MessageThread {
   attachments: number;
   seen: boolean;
   answered: boolean;
-  broken: string;
+  broken: Phrase | null;
   raw: Buffer;
 }
 
@@ -61,7 +51,7 @@ function toRow(row: Record<string, unknown>): MessageRow {
     attachments: num(row.attachments),
     seen: Boolean(row.seen),
     answered: Boolean(row.answered),
-    broken: String(row.broken),
+    broken: fromColumn(row.broken),
   };
 }
 
@@ -95,7 +85,7 @@ export async function insertMessage(
       size: message.raw.length,
       seen: message.seen,
       answered: message.answered,
-      broken: message.broken.slice(0, 500),
+      broken: toColumn(message.broken),
     });
   } catch (error) {
     const known =

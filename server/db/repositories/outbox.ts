@@ -1,7 +1,9 @@
+import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Sending } from '#shared/types/wire';
 import { insertBytes } from '../bytes';
 import { json, num } from '../rows';
+import type { Phrase } from '#core/text/phrase';
 
 /** What became of the message for one recipient. */
 export interface Recipient {
@@ -23,7 +25,7 @@ export interface OutboxItem {
   raw: Buffer;
   state: Sending['state'];
   attempts: number;
-  problem: string;
+  problem: Phrase | null;
   sentMessageId: string | null;
   createdAt: number;
 }
@@ -41,7 +43,7 @@ function toItem(row: Record<string, unknown>): OutboxItem {
     raw: row.raw as Buffer,
     state: row.state as Sending['state'],
     attempts: num(row.attempts),
-    problem: String(row.problem),
+    problem: fromColumn(row.problem),
     sentMessageId: (row.sent_message_id as string | null) ?? null,
     createdAt: num(row.created_at),
   };
@@ -153,14 +155,14 @@ export async function settleOutbox(
   owner: string,
   id: string,
   state: Sending['state'],
-  problem: string,
+  problem: Phrase | null,
   more: { nextTryAt?: number; sentMessageId?: string; recipients?: Recipient[] } = {},
 ) {
   await db('outbox')
     .where({ owner, id })
     .update({
       state,
-      problem,
+      problem: toColumn(problem),
       ...(more.nextTryAt !== undefined && { next_try_at: more.nextTryAt }),
       ...(more.sentMessageId !== undefined && { sent_message_id: more.sentMessageId }),
       ...(more.recipients && { recipients: JSON.stringify(more.recipients) }),

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import type { Person } from '#shared/types/wire';
-import { addressKey, type Mailbox } from '../../../core/message/address';
-import { splitName } from '../../../core/person/name';
+import { addressKey, type Mailbox } from '#core/message/address';
+import { splitName } from '#core/person/name';
 import { newId } from '../id';
 import { json, num } from '../rows';
 

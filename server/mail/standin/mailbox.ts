@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
-import { addressKey } from '../../../core/message/address';
+import { addressKey } from '#core/message/address';
 import { accountById, type AccountRow } from '../../db/repositories/accounts';
 import { changeMessage, insertMessage, listMessages, messageWithSource } from '../../db/repositories/messages';
 import { meetPerson } from '../../db/repositories/people';
@@ -11,8 +11,9 @@ import { runTask } from '../../work/pool';
 import type { Folder } from '#shared/schemas/message';
 import type { Derived } from '../parse';
 import type { AppendOptions, MailboxPort } from '../ports';
+import { allOf, phrase, type Phrase } from '#core/text/phrase';
 
-const CUT = 'It is larger than 60 MB; what is beyond was not taken.';
+const CUT = phrase('message.tooLarge');
 
 /** Stores a message that was read, and takes note of who it was exchanged with: both or neither. */
 export async function storeMessage(
@@ -21,9 +22,9 @@ export async function storeMessage(
   folder: Folder,
   { raw, derived }: { raw: Buffer; derived: Derived },
   { seen = false, answered = false, receivedAt, cut = false, brought = false }: AppendOptions = {},
-): Promise<{ id: string; added: boolean; broken: string }> {
+): Promise<{ id: string; added: boolean; broken: Phrase | null }> {
   const at = receivedAt ?? derived.sentAt ?? Date.now();
-  const broken = [derived.broken, cut ? CUT : ''].filter(Boolean).join(' ');
+  const broken = allOf([derived.broken, cut ? CUT : null]);
   const isOwn = brought && derived.from.some(({ address }) => addressKey(address) === addressKey(account.address));
   const place = isOwn ? 'sent' : folder;
   const { id, added } = await insertMessage(trx, account.id, {

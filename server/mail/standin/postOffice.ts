@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import type { Knex } from 'knex';
 import { SMTPServer } from 'smtp-server';
-import { addressProblem } from '../../../core/message/address';
+import { addressProblem } from '#core/message/address';
 import { accountByAddress } from '../../db/repositories/accounts';
 import { takeDelivery } from '../../db/repositories/deliveries';
 import { inTransaction } from '../../db/transaction';
@@ -40,8 +40,7 @@ export async function openPostOffice(db: Knex, secret: string, port = 0): Promis
       else done(refusal(535, '5.7.8 The post office does not know this account.'));
     },
     onRcptTo({ address }, _session, done) {
-      const problem = addressProblem(address);
-      if (problem) return done(refusal(553, `5.1.3 "${address}" cannot be an address: ${problem}.`));
+      if (addressProblem(address)) return done(refusal(553, `5.1.3 "${address}" cannot be an address.`));
       if (/\.invalid$/i.test(address)) {
         return done(refusal(550, `5.1.2 There is no such place as "${address.slice(address.lastIndexOf('@') + 1)}".`));
       }

@@ -1,7 +1,8 @@
 import type { Note } from '#shared/types/wire';
 import type { LookupInput } from '#shared/schemas/lookup';
-import { renamed } from '../../../core/library/bundle';
-import { cueKey } from '../../../core/note/cue';
+import { renamed } from '#core/library/bundle';
+import { fold } from '#core/text/fold';
+import { cueKey } from '#core/note/cue';
 import { insertItems, nextPosition, notesStaged, placesOf, type StagedItem } from '../../db/repositories/imports';
 import { listLookups, lookupById } from '../../db/repositories/lookups';
 import { cuesTaken, notesNamed } from '../../db/repositories/notes';
@@ -28,9 +29,6 @@ export const alike = (a: object, b: object): boolean => canonical(a) === canonic
 
 /** The facts of a lookup: what makes two of the same name one. */
 export const factsOf = ({ columns, keyColumn, rows }: LookupInput) => ({ columns, keyColumn, rows });
-
-/** Names are compared whatever their case. */
-export const fold = (name: string): string => name.trim().toLowerCase();
 
 const grouped = <T>(list: T[], key: (one: T) => string): Map<string, T[]> => {
   const groups = new Map<string, T[]>();
@@ -114,7 +112,7 @@ export async function stage(
 
   let position = await nextPosition(db, owner, id);
   const items: StagedItem[] = [];
-  for (const { kind, name, content, problem = '' } of fresh) {
+  for (const { kind, name, content, problem = null } of fresh) {
     if (position % 100 === 0) await breathe();
     items.push({
       ...{ position: position++, kind, source, name, content, problem },

@@ -1,4 +1,4 @@
-import { blanksFromBrackets } from '../../../core/library/brackets';
+import { blanksFromBrackets } from '#core/library/brackets';
 import { looksLikeMessage } from '../../mail/parse';
 import { runTask } from '../../work/pool';
 import { readSettings } from '../accounts';
@@ -7,13 +7,14 @@ import { UserError } from '../errors';
 import { storeFile } from '../files';
 import { keepingOf } from '../keeping';
 import { blankNote, breathe, type Fresh, type StagedNote } from './brought';
+import { phrase } from '#core/text/phrase';
 
 /**
  * What a file of any kind brings. Files that came inside are kept at once, by their content.
  * @throws UserError when it is empty or of a kind that holds no notes
  */
 export async function readFile(app: Application, owner: string, name: string, content: Buffer): Promise<Fresh[]> {
-  if (!content.length) throw new UserError('This file is empty.');
+  if (!content.length) throw new UserError(phrase('importing.emptyFile'));
   const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
   if (ending === 'eml' || (ending === '' && looksLikeMessage(content))) return readMessage(app, owner, name, content);
   const { attachmentLimit } = await readSettings(app, owner);
@@ -31,7 +32,7 @@ export async function readFile(app: Application, owner: string, name: string, co
 }
 
 async function readMessage(app: Application, owner: string, name: string, content: Buffer): Promise<Fresh[]> {
-  if (!looksLikeMessage(content)) throw new UserError('This file is no message.');
+  if (!looksLikeMessage(content)) throw new UserError(phrase('importing.noMessage'));
   const keeping = await keepingOf(app, owner, content);
   const { name: noteName, subject, body, cc, bcc, attachments, signature, quoted, remarks } = keeping;
   const all = {

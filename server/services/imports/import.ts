@@ -17,6 +17,7 @@ import { notFound, UserError } from '../errors';
 import { bodyOf, reason, type Fresh, type StagedNote } from './brought';
 import { stage } from './compare';
 import { readFile } from './files';
+import { phrase } from '#core/text/phrase';
 
 /** Begins an import: files are read into it, looked over, and taken only then. */
 export async function beginImport(app: Application, owner: string): Promise<Import> {
@@ -42,7 +43,7 @@ export async function readImportItem(
   position: number,
 ): Promise<StagedItem> {
   const item = await itemAt(db, owner, id, position);
-  if (!item) throw notFound('part of the import');
+  if (!item) throw notFound('importItem');
   const note = item.content as StagedNote;
   return item.kind === 'note' ? { ...item, content: { ...note, body: bodyOf(note) } } : item;
 }
@@ -57,7 +58,7 @@ export async function putBackInImport(
 ): Promise<StagedItem> {
   const item = await itemAt(app.db, owner, id, position);
   const note = item?.content as StagedNote | undefined;
-  if (item?.kind !== 'note' || item.state !== 'waiting' || !note?.left?.[part]) throw notFound('part of the import');
+  if (item?.kind !== 'note' || item.state !== 'waiting' || !note?.left?.[part]) throw notFound('importItem');
   const others = (note.back ?? []).filter((other) => other !== part);
   await setContent(app.db, owner, id, position, { ...note, back: back ? [...others, part] : others });
   return readImportItem(app, owner, id, position);
@@ -101,12 +102,12 @@ export async function readIntoImport(
   content: Buffer,
 ): Promise<Import> {
   const { state } = await readImport(app, owner, id);
-  if (state !== 'open') throw new UserError('This import is being carried out; begin another one for more files.', 409);
+  if (state !== 'open') throw new UserError(phrase('importing.running'), 409);
   const name = ownName(fileName, await sourcesOf(app.db, owner, id));
   let fresh: Fresh[];
   try {
     fresh = await readFile(app, owner, name, content);
-    if (!fresh.length) fresh = [{ kind: 'problem', name, content: null, problem: 'There is nothing in this file.' }];
+    if (!fresh.length) fresh = [{ kind: 'problem', name, content: null, problem: phrase('importing.nothingInFile') }];
   } catch (error) {
     fresh = [{ kind: 'problem', name, content: null, problem: reason(error) }];
   }

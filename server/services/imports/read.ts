@@ -8,15 +8,16 @@ import {
 } from '#shared/schemas/bundle';
 import { emptyNote } from '#shared/schemas/note';
 import { createHash } from 'node:crypto';
-import { openBundle } from '../../../core/library/bundle';
-import { readSingle } from '../../../core/library/single';
-import { notesOfTable } from '../../../core/library/table';
-import { decode, readTable } from '../../../core/lookup/csv';
-import { picturesIn } from '../../../core/note/schema';
-import { fileSize } from '../../../core/number/size';
+import { openBundle } from '#core/library/bundle';
+import { readSingle } from '#core/library/single';
+import { notesOfTable } from '#core/library/table';
+import { decode, readTable } from '#core/lookup/csv';
+import { picturesIn } from '#core/note/schema';
+import { fileSize } from '#core/number/size';
 import { UserError } from '../errors';
 import { noteContent } from '../noteContent';
 import { blankNote, reason, type Fresh } from './brought';
+import { phrase, type Phrase } from '#core/text/phrase';
 
 /** A file that holds notes: a bundle, a table, Markdown, a page or a text. */
 export interface FileOfNotes {
@@ -31,17 +32,17 @@ export interface NotesRead {
   /** Each some of the items, as JSON in UTF-8. */
   portions: Uint8Array[];
   files: { type: string; content: Uint8Array }[];
-  /** Why nothing could be read; empty when something was. */
-  problem: string;
+  /** Why nothing could be read; null when something was. */
+  problem: Phrase | null;
 }
 
 type Items = { items: Fresh[]; files: NotesRead['files'] };
 
-/** Reads a file of notes. Nothing is kept and nobody is asked: what is wrong comes back in words. */
+/** Reads a file of notes. Nothing is kept and nobody is asked: what is wrong comes back. */
 export async function readNotes({ name, content, fileLimit }: FileOfNotes): Promise<NotesRead> {
   try {
     const { items, files } = await itemsOf(name, content, fileLimit);
-    return { portions: portionsOf(items), files, problem: '' };
+    return { portions: portionsOf(items), files, problem: null };
   } catch (error) {
     return { portions: [], files: [], problem: reason(error) };
   }
@@ -69,7 +70,7 @@ function portionsOf(items: Fresh[]): Uint8Array[] {
   return out;
 }
 
-const NO_NOTES = 'This is no kind of file that holds notes: a bundle, .eml, CSV, Markdown, HTML or text.';
+const NO_NOTES = phrase('importing.noNotes');
 
 async function itemsOf(name: string, content: Uint8Array, fileLimit: number): Promise<Items> {
   const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
@@ -79,9 +80,7 @@ async function itemsOf(name: string, content: Uint8Array, fileLimit: number): Pr
   if (ending === 'csv' || ending === 'tsv') return { items: tableItems(text), files: [] };
   if (!/^(md|markdown|html?|txt|text|)$/.test(ending)) throw new UserError(NO_NOTES);
   const { cut, ...note } = readSingle(name, text);
-  const remarks = cut
-    ? ['This file is very long or built in too many layers; its text came, but not all as it stood.']
-    : [];
+  const remarks = cut ? [phrase('importing.cut')] : [];
   return { items: [checked({ kind: 'note', name: note.name, content: { ...blankNote(note), remarks } })], files: [] };
 }
 
@@ -95,7 +94,7 @@ function checked(item: Fresh): Fresh {
       kind: 'problem',
       name: item.name,
       content: null,
-      problem: `“${item.name}” was left aside: ${reason(error)}`,
+      problem: phrase('importing.leftAside', { name: item.name, reason: reason(error) }),
     };
   }
 }
@@ -113,11 +112,11 @@ function tableItems(text: string): Fresh[] {
         content: { ...blankNote(note), shelf: shelf ? shelfPath(shelf) : null },
       }),
     ),
-    ...problems.map(({ line, message }): Fresh => ({
+    ...problems.map(({ line, problem }): Fresh => ({
       kind: 'problem',
-      name: `Line ${line}`,
+      name: '',
       content: null,
-      problem: message,
+      problem: phrase('importing.line', { line, problem }),
     })),
   ];
 }
@@ -145,9 +144,9 @@ function shelfItems(path: string): Fresh[] {
   });
 }
 
-const nameIn = (value: unknown, fallback: string): string => {
+const nameIn = (value: unknown): string => {
   const name = (value as { name?: unknown } | null)?.name;
-  return typeof name === 'string' && name.trim() ? name.trim().slice(0, 200) : fallback;
+  return typeof name === 'string' && name.trim() ? name.trim().slice(0, 200) : '';
 };
 
 /** Everything of a bundle, each piece checked by itself. */
@@ -155,71 +154,73 @@ async function readBundle(text: string, fileLimit: number): Promise<Items> {
   const bundle = openBundle(text);
   const files = new Map<string, NotesRead['files'][number]>();
   const items: Fresh[] = [];
-  const problem = (name: string, message: string) =>
-    items.push({ kind: 'problem', name, content: null, problem: message });
+  const problem = (problem: Phrase, name = '') => items.push({ kind: 'problem', name, content: null, problem });
   if (bundle.unknown.length)
     problem(
-      'Unknown fields',
-      `Left aside, since this version does not know them: ${bundle.unknown
-        .slice(0, 8)
-        .map((one) => one.slice(0, 40))
-        .join(', ')}.`,
+      phrase('importing.unknownFields', {
+        fields: bundle.unknown
+          .slice(0, 8)
+          .map((one) => one.slice(0, 40))
+          .join(', '),
+      }),
     );
-  for (const wrong of bundle.wrong) problem('A part of the bundle', wrong);
+  for (const wrong of bundle.wrong) problem(wrong);
   for (const [digest, raw] of Object.entries(bundle.files)) {
     try {
       const { type, data } = await bundleFileSchema.validate(raw);
       const content = Buffer.from(data, 'base64');
       if (content.length > fileLimit)
         throw new UserError(
-          `A file in the bundle is ${fileSize(content.length)}; at most ${fileSize(fileLimit)} can be taken.`,
+          phrase('importing.fileTooLarge', { size: fileSize(content.length), limit: fileSize(fileLimit) }),
         );
       if (createHash('sha256').update(content).digest('hex') !== digest)
-        throw new UserError('A file in the bundle is damaged: its content is not what it is named by.');
+        throw new UserError(phrase('importing.fileDamaged'));
       files.set(digest, { type, content });
     } catch (error) {
-      problem('A file of the bundle', reason(error));
+      problem(phrase('importing.fileLeft', { reason: reason(error) }));
     }
   }
   const each = async (
     list: unknown[],
     kind: Fresh['kind'],
-    what: string,
     read: (raw: unknown) => Promise<{ name: string; content: unknown }>,
   ) => {
     for (const [i, raw] of list.entries()) {
       try {
         items.push({ kind, ...(await read(raw)) });
       } catch (error) {
-        const name = nameIn(raw, `${what} ${i + 1}`);
-        problem(name, `${what} “${name}” was left aside: ${reason(error)}`);
+        const name = nameIn(raw);
+        const one = name
+          ? phrase('importing.named', { name })
+          : phrase(`importing.numbered.${kind}`, { number: i + 1 });
+        problem(phrase('importing.oneLeftAside', { one, reason: reason(error) }), name);
       }
     }
   };
   const options = { stripUnknown: true } as const;
-  await each(bundle.shelves, 'shelf', 'Shelf', async (raw) => {
+  await each(bundle.shelves, 'shelf', async (raw) => {
     const content = await bundleShelfSchema.validate(raw, options);
     return { name: content.name, content };
   });
-  await each(bundle.lookups, 'lookup', 'Lookup', async (raw) => {
+  await each(bundle.lookups, 'lookup', async (raw) => {
     const content = await bundleLookupSchema.validate(raw, options);
     return { name: content.name, content };
   });
-  await each(bundle.people, 'person', 'Person', async (raw) => {
+  await each(bundle.people, 'person', async (raw) => {
     const content = await bundlePersonSchema.validate(raw, options);
     return { name: content.fullName || content.address, content };
   });
   if (bundle.sender)
-    await each([bundle.sender], 'sender', 'Your own fields', async (raw) => ({
-      name: 'Your own fields and signature',
+    await each([bundle.sender], 'sender', async (raw) => ({
+      name: '',
       content: await bundleSenderSchema.validate(raw, options),
     }));
-  await each(bundle.notes, 'note', 'Note', async (raw) => {
+  await each(bundle.notes, 'note', async (raw) => {
     const content = await bundleNoteSchema.validate(raw, options);
     const missing = [...content.attachments.map(({ file }) => file), ...picturesIn(content.body)].find(
       (file) => !files.has(file),
     );
-    if (missing) throw new UserError('A file it names is not in the bundle.');
+    if (missing) throw new UserError(phrase('importing.fileNotThere'));
     noteContent({ ...emptyNote(), ...content });
     return { name: content.name, content };
   });

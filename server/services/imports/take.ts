@@ -4,8 +4,8 @@ import type { BundlePerson } from '#shared/schemas/bundle';
 import type { LookupInput } from '#shared/schemas/lookup';
 import type { NoteInput } from '#shared/schemas/note';
 import type { Settings } from '#shared/schemas/settings';
-import { renamed } from '../../../core/library/bundle';
-import { cueKey } from '../../../core/note/cue';
+import { renamed } from '#core/library/bundle';
+import { cueKey } from '#core/note/cue';
 import { newId } from '../../db/id';
 import {
   countItems,
@@ -40,9 +40,11 @@ import { noteContent } from '../noteContent';
 import { wordingOf } from '../notes';
 import { checkPlace } from '../shelves';
 import { bodyOf, reason, remarksOn, type StagedNote } from './brought';
-import { alike, factsOf, fold } from './compare';
+import { fold } from '#core/text/fold';
+import { alike, factsOf } from './compare';
 import { readImport } from './import';
 import { inTransaction } from '../../db/transaction';
+import { phrase, type Phrase } from '#core/text/phrase';
 
 /** So many notes go in with one transaction; after a kill the import goes on behind the last of them. */
 const PORTION = 100;
@@ -58,12 +60,12 @@ export async function* runImport(app: Application, owner: string, id: string): A
   for (;;) {
     const { total, waiting, taken } = await inTransaction(app.db, (trx) => takePortion({ ...app, db: trx }, owner, id));
     if (!taken) break;
-    yield { done: total - waiting, total, finished: false, problem: '' };
+    yield { done: total - waiting, total, finished: false, problem: null };
   }
   await orderPins(app, owner, id);
   await setImportState(app.db, owner, id, 'done', app.now());
   const { total } = await countItems(app.db, owner, id);
-  yield { done: total, total, finished: true, problem: '' };
+  yield { done: total, total, finished: true, problem: null };
 }
 
 /** One's own data of a bundle, and once it is taken what it took the place of. */
@@ -207,8 +209,8 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
 }
 
 /** Inserts notes, all at once where that goes well, else each by itself. @returns why some could not be kept, by their id */
-async function insertEach(app: Within, owner: string, notes: NewNote[]): Promise<Map<string, string>> {
-  const failed = new Map<string, string>();
+async function insertEach(app: Within, owner: string, notes: NewNote[]): Promise<Map<string, Phrase>> {
+  const failed = new Map<string, Phrase>();
   if (!notes.length) return failed;
   const insert = (some: NewNote[]) => inTransaction(app.db, (trx) => insertNotes(trx, owner, some, app.now()));
   try {
@@ -218,7 +220,7 @@ async function insertEach(app: Within, owner: string, notes: NewNote[]): Promise
     for (const note of notes)
       await insert([note]).catch((one) => {
         noteFault('Import', one);
-        failed.set(note.id, 'It could not be kept; it is as it was in the file.');
+        failed.set(note.id, phrase('importing.notKept'));
       });
   }
   return failed;

@@ -1,5 +1,5 @@
 import type { ImportUndone } from '#shared/types/wire';
-import { renamed } from '../../../core/library/bundle';
+import { renamed } from '#core/library/bundle';
 import { dropImport, itemsDone, lockImport, type StagedItem } from '../../db/repositories/imports';
 import { insertVersion, listVersions, lockNote, setNotesDeleted, updateNote } from '../../db/repositories/notes';
 import { listShelves, notesOnShelf, setShelfDeleted } from '../../db/repositories/shelves';

@@ -1,6 +1,7 @@
 import { importFileSchema, IMPORT_LIMIT } from '#shared/schemas/bundle';
-import { fileSize } from '../../../../core/number/size';
+import { fileSize } from '#core/number/size';
 import { readIntoImport } from '../../../services/imports/import';
+import { phrase } from '#core/text/phrase';
 
 /** Reads the file in the body into the import. */
 export default ownerHandler(async (event, { app, owner, id }) => {
@@ -8,7 +9,7 @@ export default ownerHandler(async (event, { app, owner, id }) => {
   const content = await rawBodyOf(
     event,
     IMPORT_LIMIT,
-    `“${name}” is larger than ${fileSize(IMPORT_LIMIT)} and was not read. A library this large comes in parts, a shelf at a time.`,
+    phrase('importing.tooLarge', { name, limit: fileSize(IMPORT_LIMIT) }),
   );
   return readIntoImport(app, owner, id, name, content);
 });

@@ -1,5 +1,6 @@
 import { readImport } from '../../../services/imports/import';
 import { runImport } from '../../../services/imports/take';
+import { phrase } from '#core/text/phrase';
 
 /** Carries the import out and answers with one JSON line after another while it goes on. */
 export default ownerHandler(async (event, { app, owner, id }) => {
@@ -8,6 +9,6 @@ export default ownerHandler(async (event, { app, owner, id }) => {
     done: 0,
     total: 0,
     finished: true,
-    problem: 'The import was interrupted. What came in so far is kept; go on with it when you like.',
+    problem: phrase('importing.interrupted'),
   });
 });

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { until } from '@vueuse/core';
+import { EditorContent, type Editor } from '@tiptap/vue-3';
+import type { Draft } from '#shared/types/wire';
+import { formatMailbox, type Mailbox } from '#core/message/address';
+
+/** To whom the draft goes and about what: one line until it is to be changed. */
+const props = defineProps<{ draft: Draft; subject: Editor }>();
+const emit = defineEmits<{ change: [part: Partial<Pick<Draft, 'to' | 'cc' | 'bcc'>>] }>();
+
+const isOpen = ref(props.draft.mode === 'new');
+/** The fields are fetched when they are first wanted, and stay. */
+const wasOpen = ref(isOpen.value);
+watch(isOpen, () => (wasOpen.value = true));
+const FIELDS = [
+  { part: 'to', label: t('common.to') },
+  { part: 'cc', label: t('common.cc') },
+  { part: 'bcc', label: t('common.bcc') },
+] as const;
+const inputs = shallowReactive<Partial<Record<'to' | 'cc' | 'bcc', { focus(): void }>>>({});
+const namesOf = (boxes: Mailbox[]) => boxes.map((box) => box.name || box.address).join(', ');
+const copies = computed(() => [...props.draft.cc, ...props.draft.bcc]);
+
+/** Opens the fields, the caret in one of them when it is named. */
+async function open(part?: 'to' | 'cc' | 'bcc') {
+  isOpen.value = true;
+  if (!part) return;
+  const before = document.activeElement;
+  await until(() => inputs[part]).toBeTruthy();
+  // Whoever has gone on to something else meanwhile is not called back.
+  const now = document.activeElement;
+  if (now === before || now === document.body) inputs[part]!.focus();
+}
+defineExpose({ open });
+</script>
+
+<template>
+  <div class="addressing" data-part="addressing">
+    <button v-if="!isOpen" type="button" class="summary plain-button" :aria-expanded="false" @click="isOpen = true">
+      <span class="soft">{{ t('common.to') + ' ' }}</span>
+      <b dir="auto" :title="draft.to.map(formatMailbox).join(', ')">{{ namesOf(draft.to) || t('desk.nobodyNamed') }}</b>
+      <span v-if="copies.length" class="soft">{{ ' ' + t('desk.andOthers', { names: namesOf(copies) }) }}</span>
+      <span class="soft"> · </span
+      ><span dir="auto">{{ draft.subjectText || subject.getText() || t('common.noSubject') }}</span>
+      <span class="change small">{{ t('desk.change') }}</span>
+    </button>
+    <div v-show="isOpen" class="fields">
+      <LazyRecipientField
+        v-for="{ part, label } in wasOpen ? FIELDS : []"
+        :key="part"
+        :ref="(field) => (inputs[part] = field as never)"
+        :class="part"
+        :label="label"
+        :boxes="draft[part]"
+        @change="(boxes) => emit('change', { [part]: boxes })"
+      />
+      <div class="subject-field">
+        <span class="small soft">{{ t('common.subject') }}</span><EditorContent :editor="subject" />
+      </div>
+      <button v-if="draft.mode !== 'new'" type="button" class="text-button small fold" @click="isOpen = false">
+        {{ t('desk.hide') }}
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.addressing {
+  min-height: 40px;
+  display: flex;
+  align-items: center;
+}
+
+.summary {
+  width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  padding: var(--s2) 64px var(--s2) var(--s1);
+  position: relative;
+}
+
+.change {
+  position: absolute;
+  right: var(--s1);
+  color: var(--green);
+}
+
+.fields {
+  width: 100%;
+  display: grid;
+  /* The place of what is still fetched is kept. */
+  grid-template-rows: repeat(3, 32px) auto;
+  gap: 3px;
+  padding: var(--s1) 0 var(--s2);
+  position: relative;
+}
+
+.subject-field {
+  grid-row: 4;
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr);
+  align-items: center;
+}
+
+.subject-field :deep(.subject-line) {
+  background: var(--sheet);
+  box-shadow: 0 0 0 1px var(--rule-strong) inset;
+  border-radius: var(--radius);
+  padding: 4px 11px;
+  min-height: 32px;
+}
+
+.fold {
+  justify-self: end;
+}
+</style>

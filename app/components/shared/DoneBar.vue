@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import type { Done } from '~/composables/useDone';
+
+/** What was just done, with its undo. */
+defineProps<{ done: Done | null }>();
+const emit = defineEmits<{ undo: []; close: [] }>();
+</script>
+
+<template>
+  <p v-if="done" class="done" role="status">
+    {{ done.text }}
+    <button v-if="done.undo" type="button" class="text-button" @click="emit('undo')">
+      {{ t('common.undo') }}</button><button type="button" class="text-button small" @click="emit('close')">
+      {{ t('common.close') }}
+    </button>
+  </p>
+</template>
+
+<style scoped>
+.done {
+  flex: none;
+  padding: var(--s1) var(--s3);
+  background: var(--green-wash);
+  border-radius: var(--radius);
+}
+</style>

@@ -1,0 +1,179 @@
+import type { Draft, Message, Sending } from '#shared/types/wire';
+import type { DraftMode } from '#shared/schemas/draft';
+import type { MessageChange } from '#shared/schemas/message';
+import { useMailStore } from '~/stores/mail';
+import { useNotesStore } from '~/stores/notes';
+
+/** The message and the draft that are open on the Desk, as the address of the page names them, and what is done with both. */
+export function useDesk(around: {
+  /** Goes to the answer that is begun already. */
+  toAnswer(): void;
+  /** Goes to whom the new message is for, when it is open already. */
+  toAddress(): void;
+}) {
+  const route = useRoute();
+  const mail = useMailStore();
+  const notes = useNotesStore();
+
+  const message = shallowRef<Message | null>(null);
+  const draft = shallowRef<Draft | null>(null);
+  const problem = ref('');
+  const reading = ref(false);
+  const { done, add, close, undo } = useDone(problem);
+
+  const messageId = computed(() => String(route.query.message ?? ''));
+  const draftId = computed(() => String(route.query.draft ?? ''));
+
+  let asked = 0;
+  async function open() {
+    const number = ++asked;
+    problem.value = '';
+    if (message.value?.id !== messageId.value) message.value = null;
+    if (!draftId.value || draft.value?.id !== draftId.value) draft.value = null;
+    if (!messageId.value && !draftId.value) return;
+    reading.value = true;
+    try {
+      if (messageId.value) {
+        const id = messageId.value;
+        const [opened, answer] = await Promise.all([
+          api<Message>(`/messages/${id}`),
+          api<{ draft: Draft | null }>(`/messages/${id}/answer`),
+        ]);
+        if (number !== asked) return;
+        message.value = opened;
+        draft.value = answer.draft;
+        const wished = wish && wish.until > Date.now() ? wish.mode : null;
+        wish = null;
+        if (wished) void begin(wished);
+        if (!opened.seen) void mail.change(id, { seen: true }).catch(() => {});
+      } else {
+        const opened = await api<Draft>(`/drafts/${draftId.value}`);
+        if (number !== asked) return;
+        if (opened.originalId) return void navigateTo({ query: { message: opened.originalId } }, { replace: true });
+        draft.value = opened;
+      }
+    } catch (error) {
+      if (number === asked) problem.value = messageOf(error);
+    } finally {
+      if (number === asked) reading.value = false;
+    }
+  }
+  watch([messageId, draftId], open);
+
+  const showMessage = (id: string) => navigateTo(id ? { query: { message: id } } : { query: {} });
+  const showDraft = (id: string) => navigateTo({ query: { draft: id } });
+
+  onMounted(async () => {
+    void notes.load();
+    await mail.refresh();
+    if (messageId.value || draftId.value) await open();
+    else if (mail.rows[0]) await navigateTo({ query: { message: mail.rows[0].id } }, { replace: true });
+  });
+
+  /** An answer asked for while its message is still being opened, or just before. */
+  let wish: { mode: DraftMode; until: number } | null = null;
+  const WISH_MS = 2_000;
+
+  async function begin(mode: DraftMode): Promise<boolean> {
+    wish = mode !== 'new' && !message.value ? { mode, until: Date.now() + WISH_MS } : null;
+    if (mode !== 'new' && draft.value) around.toAnswer();
+    if (mode !== 'new' && (!message.value || draft.value)) return false;
+    close();
+    try {
+      const begun = await api<Draft>('/drafts', {
+        method: 'POST',
+        body: { mode, originalId: mode === 'new' ? null : message.value!.id },
+      });
+      const isOpen = draft.value?.id === begun.id;
+      if (mode === 'new') await showDraft(begun.id);
+      if (isOpen) around.toAddress();
+      else draft.value = begun;
+      return true;
+    } catch (error) {
+      problem.value = messageOf(error);
+      return false;
+    }
+  }
+
+  async function changeMessage(part: MessageChange) {
+    const { id } = message.value!;
+    const before = { answered: message.value!.answered, folder: message.value!.folder };
+    const leaves = part.folder || (mail.list === 'waiting' && part.answered);
+    const next = leaves ? mail.neighbour(id) : id;
+    try {
+      await mail.change(id, part);
+      const text =
+        part.folder === 'archive'
+          ? t('desk.archived')
+          : part.folder === 'trash'
+            ? t('desk.putInTrash')
+            : part.answered
+              ? t('desk.takenOffWaiting')
+              : part.answered === false
+                ? t('desk.backOnWaiting')
+                : t('desk.moved');
+      await mail.refresh();
+      if (leaves) await showMessage(next);
+      else if (message.value) message.value = { ...message.value, ...part } as Message;
+      add({
+        text,
+        undo: async () => {
+          await mail.change(id, {
+            answered: before.answered,
+            folder: before.folder,
+          });
+          await mail.refresh();
+          await showMessage(id);
+          await open();
+        },
+      });
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
+  }
+
+  async function onSent(sending: Sending) {
+    const answered = message.value?.id ?? '';
+    const next = answered && mail.list === 'waiting' ? mail.neighbour(answered) : '';
+    draft.value = null;
+    add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
+    await mail.refresh();
+    if (next) await showMessage(next);
+    else if (answered) await open();
+    else await showMessage(mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
+  }
+
+  async function onDiscarded(gone: Draft) {
+    draft.value = null;
+    if (mail.list === 'drafts') await mail.refresh();
+    if (!gone.originalId) await showMessage(mail.rows[0]?.id ?? '');
+    add({
+      text: t('desk.draftDiscarded'),
+      undo: async () => {
+        const back = await api<Draft>(`/drafts/${gone.id}/restore`, { method: 'POST' });
+        if (gone.originalId) await showMessage(gone.originalId);
+        else await showDraft(gone.id);
+        draft.value = back;
+      },
+    });
+  }
+
+  return {
+    message,
+    draft,
+    messageId,
+    draftId,
+    problem,
+    reading,
+    done,
+    add,
+    close,
+    undo,
+    begin,
+    showMessage,
+    showDraft,
+    changeMessage,
+    onSent,
+    onDiscarded,
+  };
+}

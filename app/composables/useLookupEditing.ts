@@ -1,0 +1,142 @@
+import { useEventListener } from '@vueuse/core';
+import type { StoredLookup } from '#shared/types/wire';
+import { keyProblems, type Lookup } from '#core/lookup/lookup';
+import { useLookupsStore } from '~/stores/lookups';
+
+/**
+ * The lookup that is open, kept by itself once every row has a key of its own. What could not be kept is guarded: it is here
+ * again when one comes back to it, and the page is not left with it.
+ */
+export function useLookupEditing(
+  /** The lookup the page is to show; empty for none. */
+  wanted: Ref<string>,
+  around: {
+    /** Something else is shown now, or about to be. */
+    onChange(): void;
+    /** The lookup with this id stands here. */
+    onShown(id: string): Promise<void>;
+    choose(id: string): unknown;
+  },
+) {
+  const lookups = useLookupsStore();
+  const open = shallowRef<StoredLookup | null>(null);
+  const problem = ref('');
+  const state = ref<'saved' | 'waiting' | 'conflict'>('saved');
+  const past = shallowRef<Lookup[]>([]);
+  const problems = computed(() => (open.value ? keyProblems(open.value.rows, open.value.keyColumn) : []));
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  /** Lookups left with changes that could not be saved yet, as they stood; here again when one comes back. */
+  const unsaved = new Map<string, { lookup: StoredLookup; past: Lookup[] }>();
+
+  async function show() {
+    const id = wanted.value;
+    await save();
+    if (open.value && state.value !== 'saved') unsaved.set(open.value.id, { lookup: open.value, past: past.value });
+    problem.value = '';
+    around.onChange();
+    past.value = [];
+    if (!id) return void (open.value = null);
+    // What is edited is what is named; nothing of the one before stays under another name.
+    open.value = null;
+    state.value = 'saved';
+    try {
+      const read = await lookups.read(id);
+      if (wanted.value !== id) return;
+      const before = unsaved.get(id);
+      unsaved.delete(id);
+      open.value = before ? { ...read, ...before.lookup } : read;
+      past.value = before?.past ?? [];
+      if (before) apply(open.value);
+      await around.onShown(id);
+    } catch (error) {
+      if (wanted.value !== id) return;
+      open.value = null;
+      problem.value = messageOf(error);
+    }
+  }
+  watch(wanted, show);
+  onMounted(async () => {
+    await lookups.load(true);
+    if (wanted.value) await show();
+    else if (lookups.rows[0]) await around.choose(lookups.rows[0].id);
+  });
+
+  function change(part: Partial<Lookup>) {
+    if (!open.value) return;
+    past.value = [...past.value.slice(-99), open.value];
+    apply({ ...open.value, ...part });
+  }
+  function apply(next: StoredLookup) {
+    open.value = next;
+    if (state.value === 'conflict') return;
+    state.value = 'waiting';
+    clearTimeout(timer);
+    timer = setTimeout(() => void save(), 600);
+  }
+  function undo() {
+    const before = past.value.at(-1);
+    if (!before || !open.value) return;
+    past.value = past.value.slice(0, -1);
+    const { name, columns, keyColumn, rows } = before;
+    apply({ ...open.value, name, columns, keyColumn, rows });
+  }
+
+  async function save() {
+    clearTimeout(timer);
+    const current = open.value;
+    if (!current || state.value !== 'waiting' || problems.value.length) return;
+    const { id, version, name, columns, keyColumn, rows } = current;
+    try {
+      const saved = await lookups.change(id, version, { name, columns, keyColumn, rows });
+      problem.value = '';
+      if (open.value?.id !== id) return;
+      const unchanged = open.value === current;
+      open.value = { ...open.value, version: saved.version };
+      if (unchanged) state.value = 'saved';
+      else timer = setTimeout(() => void save(), 600);
+    } catch (error) {
+      problem.value = messageOf(error);
+      if (error instanceof ApiError && error.data.code === 'stale') state.value = 'conflict';
+      else if (!(error instanceof ApiError) || error.status >= 500 || !error.status)
+        timer = setTimeout(() => void save(), 3000);
+    }
+  }
+  onBeforeRouteLeave(async () => {
+    await save();
+    const left = unsaved.size + (state.value === 'saved' ? 0 : 1);
+    if (!left) return;
+    problem.value = t(state.value === 'saved' ? 'lookups.unsavedElsewhere' : 'lookups.unsavedHere', { count: left });
+    const [id] = unsaved.keys();
+    if (state.value === 'saved' && id) void around.choose(id);
+    return false;
+  });
+  useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+    if (state.value !== 'saved' || unsaved.size) event.preventDefault();
+  });
+  useCommands({
+    undoInLookup: {
+      when: ({ target }) => past.value.length > 0 && !(target as HTMLElement).matches('input:not(.cell)'),
+      do: undo,
+    },
+  });
+
+  async function keepMine() {
+    const newer = await lookups.read(open.value!.id);
+    open.value = { ...open.value!, version: newer.version };
+    state.value = 'waiting';
+    await save();
+  }
+  async function takeNewer() {
+    open.value = await lookups.read(open.value!.id);
+    past.value = [];
+    problem.value = '';
+    state.value = 'saved';
+  }
+
+  /** Takes the lookup that is open off the page; it is about to be deleted. */
+  function settled() {
+    state.value = 'saved';
+  }
+
+  return { open, problem, state, past, problems, change, undo, save, keepMine, takeNewer, settled };
+}

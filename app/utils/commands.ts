@@ -1,0 +1,49 @@
+/** Something that is done with a key of its own, wherever on its page the focus is. */
+interface Command {
+  /** As `aria-keyshortcuts` has it: modifiers and the letter on the key, with `+` between them. */
+  key: string;
+  /** Where it is done; nowhere means everywhere. */
+  place?: 'desk' | 'bench' | 'lookups';
+}
+
+/** Everything that has a key of its own; what it does stands in the catalogue of words under its name. Buttons, hints, the list in the settings and the tests read it here. */
+export const COMMANDS = {
+  reply: { key: 'Alt+R', place: 'desk' },
+  replyAll: { key: 'Alt+L', place: 'desk' },
+  newMessage: { key: 'Alt+M', place: 'desk' },
+  findNote: { key: 'Alt+J', place: 'desk' },
+  send: { key: 'Alt+S', place: 'desk' },
+  keepWording: { key: 'Alt+K', place: 'desk' },
+  improveNear: { key: 'Alt+I' },
+  improveUsed: { key: 'Alt+U', place: 'desk' },
+  keepNote: { key: 'Alt+K', place: 'bench' },
+  makeFixed: { key: 'Alt+F', place: 'bench' },
+  undoInLookup: { key: 'Control+Z', place: 'lookups' },
+  nextPart: { key: 'F6' },
+  partBefore: { key: 'Shift+F6' },
+} as const satisfies Record<string, Command>;
+
+/** The name of a command. */
+export type CommandName = keyof typeof COMMANDS;
+
+/** The key of a command, for `aria-keyshortcuts`. */
+export const shortcutOf = (name: CommandName): string => COMMANDS[name].key;
+
+/** The parts of a command's key, as keys are labelled, for showing. */
+export const keyCaps = (name: CommandName): string[] =>
+  COMMANDS[name].key.split('+').map((part) => (part === 'Control' ? 'Ctrl' : part));
+
+/**
+ * The key that was pressed, as `aria-keyshortcuts` has it; empty when it types something: AltGr makes signs, and an input
+ * method is composing. A letter is the one on the key; where a layout has none there, the one in its place (UI Events, `code`).
+ */
+export function pressedKey(event: KeyboardEvent): string {
+  if (event.isComposing || event.getModifierState('AltGraph')) return '';
+  const letter = /^[a-z]$/i.test(event.key) ? event.key.toUpperCase() : /^Key([A-Z])$/.exec(event.code)?.[1];
+  const modifiers = [
+    (event.ctrlKey || event.metaKey) && 'Control',
+    event.altKey && 'Alt',
+    event.shiftKey && 'Shift',
+  ].filter(Boolean);
+  return [...modifiers, letter ?? event.key].join('+');
+}

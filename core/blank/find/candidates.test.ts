@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest';
+import { messages } from '../../../demo/messages';
+import { parseDoc } from '../../note/schema';
+import { HELD_OUT, TUNED, type Case } from '../../../tests/candidates/cases';
+import { FRESH } from '../../../tests/candidates/fresh';
+import { findCandidates } from './candidates';
+import type { Origin } from './candidate';
+import { candidatesIn } from './inDoc';
+import { score } from '../../../tests/candidates/score';
+
+const ways = { locale: 'en-GB', today: '2026-11-24', off: { weekdays: [6, 7], days: [] } };
+const origin: Origin = {
+  firstName: 'Ines',
+  lastName: 'Calloway',
+  fullName: 'Ines Calloway',
+  company: 'Harbour School',
+  address: 'ines@client.example',
+};
+const find = ({ text, sent, locale = ways.locale }: Case) =>
+  findCandidates(text, { ...ways, locale }, sent ? origin : null);
+
+it('knows at least 150 cases, most of them traps', () => {
+  const all = [...TUNED, ...HELD_OUT];
+  expect(all.length).toBeGreaterThanOrEqual(150);
+  expect(all.filter(({ found }) => !found.length).length).toBeGreaterThan(all.length / 2);
+});
+
+describe('what looks like a blank', () => {
+  it.each(TUNED.map((one) => [one.text, one] as const))('%j', (_text, one) => {
+    const found = find(one);
+    expect(found.map(({ text }) => text)).toEqual(one.found.map((words) => words.split('|')[0]));
+    one.found.forEach((words, i) => {
+      const kind = words.split('|')[1];
+      if (kind) expect(found[i]!.blank.kind, words).toBe(kind);
+    });
+  });
+
+  it('is found in wording that was not used for making it, and little else', () => {
+    const { precision, recall } = score(HELD_OUT, find);
+    // Nearly every sentence of the table is a trap; letters as they are written are the next test.
+    expect(precision).toBeGreaterThanOrEqual(0.65);
+    expect(recall).toBeGreaterThanOrEqual(0.9);
+  });
+
+  it('is found in letters of many trades and languages, with its kind', () => {
+    const { precision, recall } = score(FRESH, find);
+    expect(precision).toBeGreaterThanOrEqual(0.92);
+    expect(recall).toBeGreaterThanOrEqual(0.94);
+    const kinds = FRESH.flatMap((one) =>
+      one.found.flatMap((words) => {
+        const [text, kind] = words.split('|');
+        return kind ? [find(one).find((found) => found.text === text)?.blank.kind === kind] : [];
+      }),
+    );
+    expect(kinds.filter(Boolean).length / kinds.length).toBeGreaterThanOrEqual(0.95);
+  });
+
+  it('is not found in letters that people wrote', () => {
+    expect(messages.length).toBeGreaterThan(50);
+    expect(messages.flatMap(({ text }) => findCandidates(text, ways)).map(({ text }) => text)).toEqual([]);
+  });
+
+  it('gives names from the words around, and one name to one question', () => {
+    const labels = (text: string) => findCandidates(text, ways).map(({ blank }) => blank.label);
+    expect(labels('Dear ____, on ____ at ____ it costs £____ for ____ minutes.')).toEqual([
+      'first name',
+      'day',
+      'time',
+      'amount',
+      'minutes',
+    ]);
+    expect(labels('[Day] and again [day], then [other]')).toEqual(['Day', 'day', 'other']);
+    expect(labels('on ____ or on ____')).toEqual(['day', 'day 2']);
+  });
+});
+
+it('finds places in a document, past blanks and formatting', () => {
+  const t = (text: string, marks?: object[]) => ({ type: 'text', text, ...(marks && { marks }) });
+  const doc = parseDoc({
+    type: 'doc',
+    content: [
+      {
+        type: 'paragraph',
+        content: [
+          t('Dear '),
+          { type: 'blank', attrs: { label: 'x', kind: 'text' } },
+          t(', on [d'),
+          t('ay]', [{ type: 'bold' }]),
+        ],
+      },
+      {
+        type: 'bulletList',
+        content: [{ type: 'listItem', content: [{ type: 'paragraph', content: [t('the [thing]')] }] }],
+      },
+    ],
+  } as never);
+  expect(candidatesIn(doc, ways, null).map(({ from, to }) => doc.textBetween(from, to))).toEqual(['[day]', '[thing]']);
+});

@@ -1,0 +1,168 @@
+import { beforeAll, describe, expect, it, vi } from 'vitest';
+import { docFromText } from '#core/note/schema';
+import { newAccount, openTestApplication } from '../../tests/application';
+import { LETTER, readyDraft, withSender } from '../../tests/sending';
+import { listDeliveries } from '../db/repositories/deliveries';
+import type { Application } from './application';
+import { beginDraft, changeDraft, readDraft } from './drafts';
+import { storeFile } from './files';
+import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
+
+let app: Application;
+beforeAll(async () => {
+  app = await openTestApplication();
+});
+
+describe('accepting and delivering', () => {
+  it('are one: what cannot be put into an inbox was not accepted, and is tried again', async () => {
+    const { id: owner } = await newAccount(app);
+    const receiver = await newAccount(app);
+    const { draft } = await readyDraft(app, owner, receiver.address);
+    await app.db.raw(
+      `CREATE TRIGGER full_inbox BEFORE INSERT ON messages FOR EACH ROW
+       IF NEW.owner = '${receiver.id}' THEN SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'full'; END IF`,
+    );
+    const sending = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'full-inbox' });
+    expect(sending).toMatchObject({ state: 'queued' });
+    expect(await listDeliveries(app.db, owner)).toEqual([]);
+    await app.db.raw('DROP TRIGGER full_inbox');
+    await dispatchDue({ ...app, now: () => Date.now() + 60_000 });
+    expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent' });
+    expect((await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(1);
+  });
+
+  it('a message is stored and its sender met, or neither', async () => {
+    const { id: owner } = await newAccount(app);
+    await app.db.raw(
+      `CREATE TRIGGER no_people BEFORE INSERT ON people FOR EACH ROW
+       IF NEW.owner = '${owner}' THEN SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'no'; END IF`,
+    );
+    await expect(app.mailbox(owner).append('inbox', LETTER)).rejects.toThrow();
+    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(0);
+    await app.db.raw('DROP TRIGGER no_people');
+    await app.mailbox(owner).append('inbox', LETTER);
+    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(1);
+  });
+});
+
+describe('a try that ended without an answer', () => {
+  /** A post office that takes the message, or does not, and is never heard of. */
+  const silent = (takes: boolean) =>
+    withSender(app, (real) => ({
+      ...real,
+      async handOver(envelope, raw) {
+        if (takes) await real.handOver(envelope, raw);
+        return { outcome: 'unanswered', reason: 'Connection closed' };
+      },
+    }));
+
+  it.each([true, false])('is asked after before it is tried again (it was taken: %s)', async (takes) => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(app, owner);
+    const sending = await sendDraft(silent(takes), owner, draft.id, { version: draft.version, key: `silent-${takes}` });
+    expect(sending.state).toBe('unanswered');
+    let handed = 0;
+    const counting = withSender(app, (real) => ({
+      ...real,
+      handOver: (...args) => (handed++, real.handOver(...args)),
+    }));
+    await dispatchDue({ ...counting, now: () => Date.now() + 60_000 });
+    expect(handed).toBe(takes ? 0 : 1);
+    expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent' });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+  });
+
+  it('cannot be taken back when it has arrived, and then nothing leaves twice', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(app, owner);
+    const { id } = await sendDraft(silent(true), owner, draft.id, { version: draft.version, key: 'silent-back' });
+    await expect(takeBack(app, owner, id)).rejects.toMatchObject({ status: 409, phrase: { code: 'sending.wasSent' } });
+    expect(await readSending(app, owner, id)).toMatchObject({ state: 'sent' });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+  });
+
+  it('can be taken back when the post office says that it has nothing', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(app, owner);
+    const { id } = await sendDraft(silent(false), owner, draft.id, { version: draft.version, key: 'silent-free' });
+    await takeBack(app, owner, id);
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body });
+    await dispatchDue({ ...app, now: () => Date.now() + 3_600_000 });
+    expect(await listDeliveries(app.db, owner)).toEqual([]);
+  });
+
+  it('an answer of 4xx is none of these: it is tried again and nobody is asked', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(app, owner);
+    let busy = true;
+    const office = withSender(app, (real) => ({
+      wasAccepted: () => Promise.reject(new Error('asked')),
+      handOver: async (envelope, raw) =>
+        busy
+          ? { outcome: 'declined', setbacks: envelope.to.map((address) => ({ address, final: false, reason: 'Busy' })) }
+          : real.handOver(envelope, raw),
+    }));
+    const { id } = await sendDraft(office, owner, draft.id, { version: draft.version, key: 'busy-1' });
+    await dispatchDue({ ...office, now: () => Date.now() + 60_000 });
+    busy = false;
+    await dispatchDue({ ...office, now: () => Date.now() + 3_600_000 });
+    expect(await readSending(app, owner, id)).toMatchObject({ state: 'sent', problem: null });
+  });
+});
+
+describe('many at once', () => {
+  it('fifty sends with an attachment all leave, once each', async () => {
+    const { id: owner } = await newAccount(app);
+    const receiver = await newAccount(app);
+    const file = await storeFile(app, owner, { name: 'a.txt', type: 'text/plain', content: Buffer.alloc(100_000, 65) });
+    const drafts = [];
+    for (let i = 0; i < 50; i++) {
+      const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
+      const to = [{ name: '', address: i % 2 ? receiver.address : 'ines@client.example' }];
+      const content = { ...draft, to, subject: docFromText(`No. ${i}`), body: docFromText('x'), attachments: [file] };
+      drafts.push(await changeDraft(app, owner, draft.id, content));
+    }
+    const sent = await Promise.all(
+      drafts.map(({ id, version }, i) => sendDraft(app, owner, id, { version, key: `at-once-${i}` })),
+    );
+    expect(sent.filter(({ state }) => state !== 'sent')).toEqual([]);
+    expect(await listDeliveries(app.db, owner)).toHaveLength(50);
+    expect((await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 100 })).total).toBe(25);
+    expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 100 })).total).toBe(50);
+  });
+
+  it('a claim is renewed while a slow post office is waited for', async () => {
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
+    try {
+      const { id: owner } = await newAccount(app);
+      const { draft } = await readyDraft(app, owner);
+      let now = Date.now();
+      let calls = 0;
+      let answer = () => {};
+      const slow: Application = {
+        ...withSender(app, (real) => ({
+          ...real,
+          handOver: async (...args) => {
+            calls++;
+            await new Promise<void>((resolve) => (answer = resolve));
+            return real.handOver(...args);
+          },
+        })),
+        now: () => now,
+      };
+      const sending = sendDraft(slow, owner, draft.id, { version: draft.version, key: 'slow-office' });
+      await vi.waitFor(() => expect(calls).toBe(1));
+      for (let i = 0; i < 8; i++) {
+        now += 30_000;
+        await vi.advanceTimersByTimeAsync(30_000);
+        await new Promise((resolve) => setTimeout(resolve, 30));
+        expect(await dispatchDue(slow)).toBe(0);
+      }
+      answer();
+      expect(await sending).toMatchObject({ state: 'sent' });
+      expect(calls).toBe(1);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+});

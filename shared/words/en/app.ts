@@ -1,0 +1,17 @@
+export default {
+  waitedDays: '{count} day | {count} days',
+  waitedHours: '{count} hour | {count} hours',
+  waitedMinutes: '{count} minute | {count} minutes',
+  missingTitle: 'Not here · Jar Note',
+  brokenTitle: 'Something went wrong · Jar Note',
+  noPage: 'There is no page at this address.',
+  mistyped: 'It may have been mistyped, or what was here is gone.',
+  brokenHere: 'Something went wrong in this window.',
+  whatToDo: 'What you wrote is kept. Go to the Desk, or reload this page.',
+  goToDesk: 'Go to the Desk',
+  places: 'Places',
+  offline: 'The server does not answer. What you wrote is kept in this browser.',
+  somethingWentWrong: 'Something went wrong.',
+  brokenWindow: 'Something went wrong in this window. Reload it; what you wrote is kept.',
+  justNow: 'just now',
+} as const;

@@ -1,0 +1,66 @@
+/** What is found in notes, messages, addresses and files. */
+export default {
+  note: {
+    noLabel: 'A blank has no label. Give it a word that says what goes there.',
+    unknownKind: 'The blank “{label}” is of a kind that this version does not know.',
+    twoAlike: 'Two blanks are called “{label}” but ask for different things. Rename one, or make them alike.',
+    blankWrong: 'The blank “{label}”: {wrong}',
+    passageUnnamed: 'A passage has no name. Give it one for the fill list.',
+    passageOnNothing: '{passage} depends on “{blank}”, and there is no such blank.',
+    passageCompared: '{passage}: say what “{blank}” is compared with.',
+    thePassage: 'The passage “{label}”',
+    aPassage: 'A passage',
+  },
+  look: {
+    noRecipient: 'Add a recipient',
+    badAddress: '“{address}” cannot be an address: {problem}',
+    openBlank: '“{label}” is still open',
+    openMark: '“{text}” looks unfinished',
+    noSubject: 'The subject is empty',
+    nothingWritten: 'Nothing is written yet',
+  },
+  address: {
+    noAt: "there is no {'@'} in it",
+    noLocal: "nothing stands before the {'@'}",
+    noDomain: "nothing stands after the {'@'}",
+    tooLong: 'it is too long; an address has at most 254 characters',
+    longLocal: "the part before the {'@'} is too long",
+    badLocal: "the part before the {'@'} cannot be one",
+    noDot: "the part after the {'@'} has no dot, as in “example.com”",
+    badDomain: "the part after the {'@'} cannot be one",
+  },
+  bundle: {
+    attachmentsTooLarge:
+      'The attachments of these notes are more than a bundle takes ({limit}). Take the library out a shelf at a time.',
+    tooLarge: 'This is more than a bundle takes ({limit}). Take the library out a shelf at a time.',
+    fileGone: 'A picture or attachment of “{name}” is not kept here any more.',
+    cutOff: 'This bundle is cut off or damaged: its end is missing. Nothing was read from it; fetch the file again.',
+    noBundle: 'This is not a bundle of Jar Note.',
+    noVersion: 'This bundle does not say which version it is, so it cannot be read.',
+    newer:
+      'This bundle was made by a newer version (form {version}; this one reads up to {known}). Update Jar Note, then bring it in.',
+    noFiles: 'Its files could not be read, and were left aside.',
+    noList: {
+      shelves: 'Its shelves could not be read, and were left aside.',
+      lookups: 'Its lookups could not be read, and were left aside.',
+      notes: 'Its notes could not be read, and were left aside.',
+      people: 'Its people could not be read, and were left aside.',
+    },
+  },
+  table: {
+    tooLong: 'Only the first {count} lines were read.',
+    emptyLine: 'There is neither a subject nor a body in this line.',
+    badCue: 'The cue “{cue}” is not one short word; the note is taken without it.',
+    commas: 'separated by commas',
+    semicolons: 'separated by semicolons',
+    tabs: 'separated by tabs',
+    bars: 'separated by bars',
+    separated: 'separated by “{sign}”',
+  },
+  document: {
+    tooDeep: 'Lists or tables are nested too deep here. Take some of them out.',
+    unreadable: 'This wording could not be read. It may have been changed by another program.',
+    badLink: 'A link may lead to a web page, an address or a telephone number, not to “{target}”.',
+    notWhole: 'This wording is not a whole document.',
+  },
+} as const;

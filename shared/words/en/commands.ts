@@ -1,0 +1,16 @@
+export default {
+  reply: 'Reply',
+  replyAll: 'Reply to all',
+  newMessage: 'New message',
+  findNote: 'Find a note at the caret',
+  send: 'Send',
+  keepWording: 'Keep as a note',
+  improveNear: 'Improve the note that says nearly the same',
+  improveUsed: 'Improve the note that was edited in the letter',
+  keepNote: 'Keep',
+  makeFixed: 'Make a blank with one answer fixed text',
+  undoInLookup: 'Undo',
+  nextPart: 'Go to the next part of the page',
+  partBefore: 'Go to the part before',
+  places: { desk: 'Desk', bench: 'Bench', lookups: 'Lookups', everywhere: 'Everywhere' },
+} as const;

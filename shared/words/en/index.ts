@@ -1,0 +1,36 @@
+import account from './account';
+import answers from './answers';
+import app from './app';
+import blank from './blank';
+import blanks from './blanks';
+import checks from './checks';
+import commands from './commands';
+import common from './common';
+import desk from './desk';
+import fill from './fill';
+import invalid from './invalid';
+import library from './library';
+import lookups from './lookups';
+import names from './names';
+import settings from './settings';
+import wording from './wording';
+
+/** The catalogue in English; what several places say alike is under `common`. */
+export default {
+  ...answers,
+  ...blanks,
+  ...checks,
+  account,
+  app,
+  blank,
+  commands,
+  common,
+  desk,
+  fill,
+  invalid,
+  library,
+  lookups,
+  names,
+  settings,
+  wording,
+};

@@ -1,0 +1,189 @@
+import { simpleParser } from 'mailparser';
+import { blank, expect, expectAccessible, keepNote, paragraph, test, text, shortcut } from './desk';
+import { answer, insert, keepLookup } from './filling';
+
+test('one chosen row fills every place; rows become a table; what is found in their message is confirmed', async ({
+  somebody: { page, received },
+}) => {
+  const lookup = await keepLookup(page);
+  const cell = (label: string, column: string, more: object = {}) =>
+    blank(label, 'lookup', { lookup, column, row: 'asked', ...more });
+  await keepNote(page, {
+    name: 'One service',
+    body: [
+      paragraph(
+        text('About '),
+        blank('order', 'message', { part: 'a reference' }),
+        text(': '),
+        cell('service', 's'),
+        text(' costs '),
+        cell('price', 'p', { row: 'same', of: 'service' }),
+        text('.'),
+        {
+          ...text(' Please prepare '),
+          marks: [
+            {
+              type: 'stretch',
+              attrs: { label: 'prepare', on: true, when: { blank: 'prepare', test: 'not empty', value: '' } },
+            },
+          ],
+        },
+        {
+          ...cell('prepare', 'n', { row: 'same', of: 'service' }),
+          marks: [
+            {
+              type: 'stretch',
+              attrs: { label: 'prepare', on: true, when: { blank: 'prepare', test: 'not empty', value: '' } },
+            },
+          ],
+        },
+      ),
+    ],
+  });
+  const entry = (column: string) => ({ type: 'doc', content: [paragraph(cell(column, column, { row: 'entry' }))] });
+  await keepNote(page, {
+    name: 'Price table',
+    body: [
+      paragraph(
+        blank('services', 'rows', {
+          lookup,
+          form: 'table',
+          titles: true,
+          columns: [
+            { title: 'Service', wording: entry('s') },
+            { title: 'Price', wording: entry('p') },
+          ],
+        }),
+      ),
+      paragraph(
+        text('Together '),
+        blank('together', 'reckoned', { operation: 'sum', operands: [{ blank: 'services', column: 'p', number: 0 }] }),
+      ),
+    ],
+  });
+  const letter = await answer(page, {
+    text: 'Dear Robin,\r\n\r\nabout order number TB-4471: could you come?\r\n\r\nAda',
+  });
+  await insert(page, 'one service', /One service/);
+  await expect(page.getByLabel('order', { exact: true })).toBeFocused();
+  await expect(page.getByLabel('order', { exact: true })).toHaveValue('TB-4471');
+  await expect(letter).not.toContainText('TB-4471');
+  await page.keyboard.press('Tab');
+  await expect(letter).toContainText('About TB-4471:');
+  await page.keyboard.type('tun');
+  await page.keyboard.press('Enter');
+  await expect(letter).toContainText('Tuning costs £95. Please prepare a quiet room');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('voi');
+  await page.keyboard.press('Tab');
+  await expect(letter).toContainText('Voicing costs £160.');
+  await expect(letter).not.toContainText('Please prepare');
+
+  await page.keyboard.press('Escape');
+  await expect(letter).toBeFocused();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.press('Enter');
+  await insert(page, 'price table', /Price table/);
+  await page.keyboard.type('tun');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('clea');
+  await page.keyboard.press('Enter');
+  await expect(letter.getByRole('table')).toContainText('Cleaning');
+  await expect(letter).toContainText('Together £180');
+  await page.keyboard.press('Backspace');
+  await expect(letter.getByRole('table')).not.toContainText('Cleaning');
+  await expect(letter).toContainText('Together £95');
+  await expectAccessible(page);
+  await page.keyboard.press(shortcut('send'));
+  await expect(page.getByText('Sent.')).toBeVisible();
+  const mail = await simpleParser((await received())[0]!.raw);
+  expect(mail.text).toContain('About TB-4471: Voicing costs £160.');
+  expect(mail.text).toContain('Service  Price\nTuning   £95\nTogether £95');
+  expect(mail.html).toMatch(/<table[^>]*>.*Tuning.*£95/s);
+});
+
+test('a lookup is made, pasted into, checked, exported, and its changed key carried through', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/lookups');
+  await expect(page.getByText('A lookup is a table of facts')).toBeVisible();
+  await page.getByRole('button', { name: 'New lookup' }).click();
+  const cell = (name: string, row: number) => page.getByLabel(`${name}, row ${row}`, { exact: true });
+  await cell('Name', 1).fill('Tuning');
+  await cell('Price', 1).fill('£95');
+  await cell('Price', 1).press('Enter');
+  await expect(cell('Price', 2)).toBeFocused();
+  await cell('Name', 2).focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'Voicing\t160\nCleaning\tmany\n');
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(cell('Price', 2)).toHaveValue('£160');
+  // What does not fit its column is kept and shown.
+  await expect(cell('Price', 3)).toHaveValue('many');
+  await expect(cell('Price', 3)).toHaveAttribute('aria-invalid', 'true');
+  await cell('Price', 3).fill('85');
+  await cell('Name', 3).fill('Tuning');
+  await cell('Name', 3).blur();
+  await expect(page.getByText('“Tuning” is there twice')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Name', 3)).toHaveValue('Cleaning');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expectAccessible(page);
+
+  const [{ id }] = await (await page.request.get('/api/lookups')).json();
+  await keepNote(page, {
+    name: 'Fixed',
+    body: [paragraph(blank('price', 'lookup', { lookup: id, column: 'c2', row: 'fixed', of: 'Tuning' }))],
+  });
+  await page.reload();
+  await expect(page.getByText('Used in “Fixed”')).toBeVisible();
+  await cell('Name', 1).fill('Tuning, upright');
+  await cell('Name', 1).press('Tab');
+  await page.getByRole('button', { name: 'Put “Tuning, upright” there too' }).click();
+  await expect
+    .poll(async () => JSON.stringify(await (await page.request.get(`/api/lookups/${id}/uses`)).json()))
+    .toContain('Tuning, upright');
+  await page.getByRole('button', { name: 'Remove column Price' }).click();
+  await expect(page.getByText('“Fixed” draws on the column “Price”')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export CSV' }).click(),
+  ]);
+  const csv = (await (await download.createReadStream()).toArray()).join('');
+  expect(csv).toContain('"Tuning, upright",£95');
+
+  await page.getByRole('button', { name: 'From a table' }).click();
+  await page.getByLabel('Cells from a spreadsheet').fill('Town\tFee\nTern Bay\t\nNetherby\t15\nTern Bay\t9');
+  await expect(page.getByText('“Tern Bay” is in lines 2, 4')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep as a lookup' })).toBeDisabled();
+  await page.getByLabel('CSV file').setInputFiles({
+    name: 'Towns.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Town;Fee\nF\xe6r\xf8g\xe5de;8\nNetherby;15', 'latin1'),
+  });
+  await expect(page.getByText('Windows-1252, separated by semicolons')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Keep as a lookup' }).click();
+  await expect(cell('Town', 1)).toHaveValue('Færøgåde');
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Town', 1)).toHaveValue('Færøgåde');
+
+  // A row or a whole lookup that notes draw on is not removed in silence.
+  await page.getByRole('button', { name: /^New lookup\b.*rows/ }).click();
+  await page.getByRole('button', { name: 'Remove row 1' }).click();
+  await expect(page.getByText('“Fixed” draws on the row “Tuning, upright”')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(cell('Name', 1)).toHaveValue('Voicing');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Name', 1)).toHaveValue('Tuning, upright');
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByText('“Fixed” draws on this lookup')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+});
