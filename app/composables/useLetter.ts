@@ -5,6 +5,11 @@ import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note, Person } from '#shared/types/wire';
 import { addressKey } from '#core/message/address';
 import { fill, type Fill } from '#core/blank/fill';
+import { withBehind } from '#core/cue/behind';
+import { capitalised } from '#core/cue/capitals';
+import type { EndedCue } from '#core/cue/table';
+import { capitalsOf } from '#core/text/case';
+import { oneLine } from '#core/note/oneLine';
 import type { Answer, FillContext, MessageFacts } from '#core/blank/kinds/kind';
 import { kindOf } from '#core/blank/kinds/registry';
 import { letterEdits } from '#core/blank/letter';
@@ -12,9 +17,10 @@ import { placesIn, type Place } from '#core/blank/places';
 import { questionsIn, type BlankQuestion, type DraftQuestion, type PassageQuestion } from '#core/blank/questions';
 import { lastLook, type LookPlace } from '#core/look/look';
 import { fitDoc } from '#core/note/fit';
-import { parseDoc, type DocJson } from '#core/note/schema';
+import { emptyDoc, parseDoc, type DocJson } from '#core/note/schema';
 import { withoutSignature } from '#core/note/signature';
 import { useLookupsStore } from '~/stores/lookups';
+import { ByItself, type Range } from '../editor/byItself';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
 import { CurrentPlaces, placeOf, showCurrentPlace } from '../editor/currentPlace';
 import { applyEdits, insertNote } from '../editor/insert';
@@ -22,6 +28,13 @@ import { NoteSearch, type FoundNote, type OpenSearch } from '../editor/noteSearc
 import { PasteFromElsewhere } from '../editor/paste';
 import type { useDraft } from './useDraft';
 import type { Typed } from './useTypeAhead';
+
+/** Where a note goes, and what was typed for it. */
+export interface Target {
+  editor: Editor;
+  range: Range;
+  cue?: EndedCue;
+}
 
 interface Surroundings {
   settings: () => Settings;
@@ -31,6 +44,10 @@ interface Surroundings {
   message: () => MessageFacts | null;
   find(query: string): Promise<FoundNote[]>;
   onSearchKey(event: KeyboardEvent): boolean;
+  /** What changes by itself while one types. */
+  byItself: Pick<typeof ByItself.options, 'cue' | 'slip' | 'onWord'>;
+  /** A cue was typed in the letter or in the subject. */
+  onCue(target: Target): void;
   onPlace(place: Pick<Place, 'insertion' | 'label'>): void;
   onPassage(insertion: string, place: string): void;
   /** What becomes of pictures and files that are pasted or dropped. */
@@ -76,6 +93,11 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       extensions: [
         ...letterExtensions(),
         CurrentPlaces,
+        ByItself.configure({
+          ...around.byItself,
+          cue: (before, sign) => (search.value ? null : around.byItself.cue(before, sign)),
+          onCue: (cue, range) => around.onCue({ editor: body, range, cue }),
+        }),
         PasteFromElsewhere.configure(around.paste),
         NoteSearch.configure({
           find: around.find,
@@ -99,7 +121,13 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   const subject = markRaw(
     new Editor({
       content: draft.value!.subject,
-      extensions: lineExtensions(),
+      extensions: [
+        ...lineExtensions(),
+        ByItself.configure({
+          ...around.byItself,
+          onCue: (cue, range) => around.onCue({ editor: subject, range, cue }),
+        }),
+      ],
       editorProps: {
         attributes: { class: 'subject-line', role: 'textbox', 'aria-label': t('common.subject') },
         handleKeyDown: (_view, event) => {
@@ -167,19 +195,33 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   void prepare();
 
   /** Puts a note in at the caret, or in place of what was typed to find it. What it draws on has been fetched. */
-  function insert(note: Note, range?: { from: number; to: number }): string {
+  function insert(note: Note, target?: Omit<Target, 'editor'> & { editor?: Editor }): string {
     const insertion = crypto.randomUUID().slice(0, 8);
     const signature = parseDoc(around.settings().signature);
-    const source = { subject: parseDoc(note.subject), body: withoutSignature(parseDoc(note.body), signature) };
+    const typed = target?.cue ? capitalsOf(target.cue.typed, target.cue.cue) : 'none';
+    const wording = capitalised(withoutSignature(parseDoc(note.body), signature), typed);
+    const noteSubject = parseDoc(note.subject);
+    const inSubject = target?.editor === subject;
+    // A snippet stands in the subject itself; of a note that has one, its subject does.
+    const isSnippet = inSubject && !note.subjectText.trim();
+    const source = isSnippet
+      ? { subject: oneLine(wording), body: parseDoc(emptyDoc()) }
+      : { subject: noteSubject, body: wording };
     const filled = fill(source, context.value, {}, insertion);
     handle.change({
       fills: { ...fills.value, [insertion]: { ...filled.fill, note: note.id, noteVersion: note.version } },
       ...travelling(note),
     });
-    const { from, to } = range ?? body.state.selection;
-    insertNote(body, filled.body, { from, to });
+    const behind = target?.cue?.behind ?? '';
+    if (inSubject) insertNote(subject, withBehind(filled.subject, behind), target!.range);
+    if (isSnippet) return insertion;
+    const { from, to } = inSubject ? body.state.selection : (target?.range ?? body.state.selection);
+    insertNote(body, inSubject ? filled.body : withBehind(filled.body, behind), { from, to });
     const wanted =
-      draft.value?.mode === 'new' && !subject.state.doc.textContent.trim() && !placesIn(subject.state.doc).length;
+      !inSubject &&
+      draft.value?.mode === 'new' &&
+      !subject.state.doc.textContent.trim() &&
+      !placesIn(subject.state.doc).length;
     if (wanted && filled.subject.content.size > 2)
       subject.commands.setContent(fitDoc(filled.subject, subject.schema), { emitUpdate: true });
     return insertion;

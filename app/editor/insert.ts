@@ -3,6 +3,7 @@ import { closeHistory } from '@tiptap/pm/history';
 import { Fragment, Node as PmNode, Slice, type Node } from '@tiptap/pm/model';
 import { Selection } from '@tiptap/pm/state';
 import type { Edit } from '#core/blank/letter';
+import { fitDoc } from '#core/note/fit';
 
 /**
  * Puts a filled note into the letter in place of `range`, as one step of undo. A note of one paragraph joins the line it
@@ -12,7 +13,7 @@ import type { Edit } from '#core/blank/letter';
  */
 export function insertNote(editor: Editor, body: Node, range: { from: number; to: number }): number {
   const { state, view, schema } = editor;
-  const doc = PmNode.fromJSON(schema, body.toJSON());
+  const doc = PmNode.fromJSON(schema, fitDoc(body, schema));
   const tr = closeHistory(state.tr);
   tr.delete(range.from, range.to);
   const $from = tr.doc.resolve(range.from);

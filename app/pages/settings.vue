@@ -171,6 +171,8 @@ const isStale = computed(() => code.value === 'stale');
         </div>
       </section>
 
+      <HandSettings :model-value="values" :fields="fields" @change="saved = false" />
+
       <section aria-labelledby="s-limits">
         <h2 id="s-limits">{{ t('settings.picturesAndAttachments') }}</h2>
         <p class="soft small">

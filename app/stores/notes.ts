@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import type { BinRow, Note, NoteRow } from '#shared/types/wire';
 import type { NoteInput, NoteUse } from '#shared/schemas/note';
+import { CueTable } from '#core/cue/table';
 import type { NearHit } from '#core/near';
 import type { Hit, SearchNote } from '#core/search';
 import type { Occasion } from '#core/search/habit';
@@ -57,6 +58,9 @@ export const useNotesStore = defineStore('notes', () => {
     });
   }
 
+  /** The cues of the library, for being told while one types. */
+  let cues = new CueTable();
+
   /** What was dropped and taken here while the list is on its way: it does not say so. */
   const gone = new Set<string>();
   const taken = new Set<string>();
@@ -82,6 +86,7 @@ export const useNotesStore = defineStore('notes', () => {
       if (isFirst) {
         const [near] = await Promise.all([page({ within: 'reach' }), shelves.load()]);
         rows.value = near;
+        cues = new CueTable(near);
         whole.clear();
         post({ type: 'load', notes: near.map(toSearch) });
         state.value = 'ready';
@@ -103,6 +108,7 @@ export const useNotesStore = defineStore('notes', () => {
       const made = rows.value.filter(({ id }) => !listed.has(id) && taken.has(id));
       rows.value = [...fresh.filter(({ id }) => !gone.has(id)).map(newer), ...made];
       if (!isFirst) whole.clear();
+      cues = new CueTable(rows.value);
       reindex();
       complete.value = true;
       state.value = 'ready';
@@ -149,6 +155,10 @@ export const useNotesStore = defineStore('notes', () => {
       taken.add(id);
       gone.delete(id);
     }
+    // Two notes may have changed their cues with one another.
+    const cued = fresh.filter(({ id, cue }) => cue !== (byId.value.get(id)?.cue ?? ''));
+    for (const { id } of cued) cues.drop(byId.value.get(id)?.cue ?? '');
+    for (const { id, cue } of cued) cues.put(id, cue);
     const kept = rows.value.map((row) => incoming.get(row.id) ?? row);
     const known = new Set(rows.value.map(({ id }) => id));
     rows.value = [...kept, ...fresh.filter(({ id }) => !known.has(id))];
@@ -159,6 +169,7 @@ export const useNotesStore = defineStore('notes', () => {
 
   function dropRows(ids: string[]): void {
     const dropped = new Set(ids);
+    for (const id of ids) cues.drop(byId.value.get(id)?.cue ?? '');
     rows.value = rows.value.filter(({ id }) => !dropped.has(id));
     for (const id of ids) {
       gone.add(id);
@@ -252,6 +263,7 @@ export const useNotesStore = defineStore('notes', () => {
 
   return {
     rows,
+    cues: () => cues,
     byId,
     pinned,
     complete,

@@ -55,7 +55,7 @@ export function notesOfTable(cells: string[][]): { notes: TableNote[]; problems:
       return [];
     }
     const cue = of('cue');
-    if (/\s/.test(cue) || cue.length > 20)
+    if (/\s/.test(cue) || cue.length > 32)
       problems.push({
         line: at,
         problem: phrase('table.badCue', { cue: cue.slice(0, 40) }),

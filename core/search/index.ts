@@ -1,4 +1,4 @@
-import { cueKey } from '../note/cue';
+import { cueKey } from '../cue/key';
 import { formsOf } from './forms';
 import { habit, type Occasion, type Use } from './habit';
 import { countPairs, GAP, MOST_TOGETHER, Nearness } from './nearness';

@@ -1,6 +1,6 @@
 import type { BinRow, ConstantBlank, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteChange, NoteInput, NoteList, NoteUse, Wording } from '#shared/schemas/note';
-import { cueKey } from '#core/note/cue';
+import { cueKey } from '#core/cue/key';
 import { picturesIn } from '#core/note/schema';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';

@@ -5,7 +5,20 @@
 import { parseMessage } from '../mail/parse';
 import { quotedOf, shownOf } from '../mail/show';
 import { wordingIn, type WordingOf } from '../mail/wording';
+import { accidentsIn } from '#core/cue/check';
+import type { CueMode } from '#core/cue/table';
+import { splitQuoted } from '#core/message/quote';
 import { readNotes, type FileOfNotes } from '../services/imports/read';
+
+/** How often a cue would have gone off in the text that is one's own of these messages. */
+async function accidents({ raws, cue, mode }: { raws: Uint8Array[]; cue: string; mode: CueMode }): Promise<number> {
+  let count = 0;
+  for (const raw of raws) {
+    const { text } = await parseMessage(bytesOf(raw));
+    count += accidentsIn([splitQuoted(text).own], cue, mode);
+  }
+  return count;
+}
 
 /** Bytes arrive from another thread as a bare array. */
 const bytesOf = (raw: Uint8Array) => Buffer.from(raw.buffer, raw.byteOffset, raw.byteLength);
@@ -16,6 +29,7 @@ export const tasks = {
   quote: ({ raw }: { raw: Uint8Array }) => quotedOf(bytesOf(raw)),
   wording: ({ raw, ...what }: WordingOf) => wordingIn(bytesOf(raw), what),
   readNotes: (file: FileOfNotes) => readNotes(file),
+  accidents,
 };
 
 export type Tasks = typeof tasks;

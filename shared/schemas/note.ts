@@ -14,7 +14,7 @@ export const noteSchema = object({
   description: trimmed().defined().max(500, phrase('invalid.longDescription')).default(''),
   cue: trimmed()
     .defined()
-    .max(20, phrase('invalid.longCue'))
+    .max(32, phrase('invalid.longCue'))
     .matches(/^\S*$/, { message: phrase('invalid.cueWithSpaces') })
     .default(''),
   shelfId,
@@ -42,6 +42,15 @@ export const noteFileSchema = object({
     .oneOf(['md', 'html', 'txt', 'eml'] as const, phrase('invalid.noteFormat'))
     .required(),
 });
+
+/** A cue that is being chosen, and when it would go off. */
+export const cueQuestionSchema = object({
+  cue: trimmed().required().max(32),
+  mode: string()
+    .oneOf(['ended', 'once', 'off'] as const)
+    .default('ended'),
+});
+export type CueQuestion = InferType<typeof cueQuestionSchema>;
 
 /** What a note was put into: who is written to, and the words that tell the kind of message. */
 export const noteUseSchema = object({

@@ -1,7 +1,9 @@
 import './words';
-import { array, number, object, string, type InferType } from 'yup';
+import { array, boolean, number, object, string, type InferType } from 'yup';
 import { isDay } from '#core/calendar/day';
 import { isCurrency } from '#core/number/format';
+import { isSlipWord } from '#core/slip/table';
+import { fold } from '#core/text/fold';
 import { bodyDoc } from './document';
 import { ownFields } from './fields';
 import { locale, timeZone } from './region';
@@ -42,6 +44,33 @@ export const settingsSchema = object({
     .max(26_214_400, phrase('invalid.attachmentLimitHigh'))
     .default(10_485_760),
   signature: bodyDoc,
+  /** When a cue turns into its note. */
+  cues: string()
+    .oneOf(['ended', 'once', 'off'] as const)
+    .default('ended'),
+  slips: array(
+    object({
+      slip: trimmed()
+        .required(phrase('invalid.slipEmpty'))
+        .max(40, phrase('invalid.longSlip'))
+        .test('word', phrase('invalid.slipWord'), (slip) => !slip || isSlipWord(slip)),
+      meant: trimmed()
+        .required(phrase('invalid.meantEmpty'))
+        .max(80, phrase('invalid.longMeant'))
+        .test('other', phrase('invalid.slipSame'), (meant, { parent }) => !meant || meant !== parent.slip),
+      off: boolean().default(false),
+    }),
+  )
+    .required()
+    .max(2000, phrase('invalid.manySlips'))
+    .test(
+      'once',
+      phrase('invalid.slipTwice'),
+      (slips) => new Set(slips?.map(({ slip }) => fold(slip ?? ''))).size === (slips?.length ?? 0),
+    )
+    .default([]),
+  /** Whether common misspellings are put right too. */
+  commonSlips: boolean().default(false),
 });
 
 export type Settings = InferType<typeof settingsSchema>;

@@ -119,6 +119,12 @@ export interface NoteRow {
   usedFor: { people: Record<string, number>; words: Record<string, number> };
 }
 
+/** How often a cue would have gone off by accident, and in how many messages that was counted. */
+export interface Accidents {
+  count: number;
+  messages: number;
+}
+
 /** A file that goes with a note or a draft, named by its content. */
 export interface Attachment {
   file: string;

@@ -44,6 +44,7 @@ test('nothing is lost on leaving: settings, a lookup that cannot be saved yet, w
   await page.goto('/settings');
   await page.getByLabel('Your name, as clients know you').fill('Robin Changed');
   await page.getByRole('link', { name: 'Lookups' }).click();
+  await expect(page).toHaveURL(/\/lookups/);
   await page.getByRole('link', { name: 'Settings' }).click();
   await expect(page.getByLabel('Your name, as clients know you')).toHaveValue('Robin Changed');
   await expect(page.getByText('You changed settings here and did not save them.')).toBeVisible();
@@ -88,6 +89,7 @@ test('nothing is lost on leaving: settings, a lookup that cannot be saved yet, w
     ]);
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Brought wording');
   await page.getByRole('link', { name: 'Desk' }).click();
+  await expect(page).not.toHaveURL(/\/library/);
   await page.getByRole('link', { name: 'Library' }).click();
   await expect(page.getByText('“Brought wording” was brought in and is not kept yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Go on with it' }).click();

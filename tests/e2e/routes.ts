@@ -166,6 +166,8 @@ export async function furnish(owner: APIRequestContext) {
     'PUT /imports/[id]/choices': { path: `/imports/${coming.id}/choices`, data: { choices: [] } },
     'POST /imports/[id]/run': { path: `/imports/${coming.id}/run` },
     'POST /imports/[id]/undo': { path: `/imports/${coming.id}/undo` },
+    'POST /notes/accidents': { data: { cue: 'gate' } },
+    'GET /slips/common': { list: true },
     'GET /drafts': { list: true },
     'POST /drafts': { data: { mode: 'reply', originalId: message.id } },
     'GET /drafts/[id]': { path: `/drafts/${draft.id}` },

@@ -127,6 +127,7 @@ defineExpose({ keep, improve: () => near.value?.improve() });
         :content="content"
         :problems="fields"
         :proposed="similar[0]?.shelfId"
+        :name="content.name"
         @change="(part) => Object.assign(content, part)"
       />
       <BlankEditor

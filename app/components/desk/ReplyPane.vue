@@ -11,6 +11,7 @@ import { toText } from '#core/note/text';
 import { isEmptyDoc, parseDoc } from '#core/note/schema';
 import { kindWords } from '#core/search/habit';
 import type { EditedNote } from '~/composables/useEditedNotes';
+import type { Target } from '~/composables/useLetter';
 import { useAccountStore } from '~/stores/account';
 import { useLookupsStore } from '~/stores/lookups';
 import { useNotesStore } from '~/stores/notes';
@@ -52,6 +53,7 @@ const remark = ref('');
 const files = ref<{ add(files: File[]): Promise<void> }>();
 
 const ahead = useTypeAhead((text) => body.commands.insertContent({ type: 'text', text }));
+const byItself = useByItself();
 const letter = useLetter(handle, {
   settings: () => account.settings!,
   person: () => props.person,
@@ -63,6 +65,8 @@ const letter = useLetter(handle, {
     attach: (list) => void files.value?.add(list),
     remark: (message) => (remark.value = message),
   },
+  byItself: byItself.options,
+  onCue: (target) => void insert(target.cue!.id, target),
   onPlace: ({ insertion, label }) => fillList.value?.focus({ insertion, key: blankKey(label) }),
   hold: ahead.hold,
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
@@ -100,11 +104,11 @@ const occasion = computed(() => ({ person: writtenTo.value, words: kindWords(abo
 const caretSearch = useCaretSearch({
   search: () => search.value,
   occasion: () => occasion.value,
-  take: (id, range) => void insert(id, range),
+  take: (id, range) => void insert(id, { range }),
 });
 const { current } = caretSearch;
 
-async function insert(id: string, range?: { from: number; to: number }) {
+async function insert(id: string, target?: Omit<Target, 'editor'> & Partial<Target>) {
   settle();
   failure.value = '';
   await ahead.during(async () => {
@@ -112,7 +116,7 @@ async function insert(id: string, range?: { from: number; to: number }) {
       const note = await notes.read(id);
       await lookups.fresh(note.subject, note.body);
       // What was typed to find it may have grown while the note was fetched.
-      const insertion = letter.insert(note, range && search.value ? search.value.range : range);
+      const insertion = letter.insert(note, search.value && target ? { range: search.value.range } : target);
       notes.used(id, occasion.value);
       await nextTick();
       if (!fillList.value?.focusFirst(insertion) && !letter.toCaret()) body.commands.focus();
@@ -266,6 +270,7 @@ defineExpose({
       />
     </div>
 
+    <SlipOffer v-if="byItself.offered.value" :by-itself="byItself" @problem="(words) => (failure = words)" />
     <div v-if="edited.length || questions.length" class="under">
       <p v-for="one in edited" :key="one.insertion" class="edited small" role="status">
         {{ t('desk.editedHere', { name: one.note.name }) }}
@@ -320,7 +325,7 @@ defineExpose({
       v-if="search"
       :search="search"
       :current="current"
-      @pick="(id) => insert(id, search!.range)"
+      @pick="(id) => insert(id, { range: search!.range })"
       @hover="(i) => (current = i)"
     />
   </section>

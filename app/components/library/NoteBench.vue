@@ -177,7 +177,15 @@ onMounted(async () => {
         <span>{{ t('common.subject') }}</span>
         <EditorContent :editor="subject" class="subject" />
       </div>
-      <NotePlace ref="placeFields" :content="content" :problems="fields" :proposed="proposed" @change="set" />
+      <NotePlace
+        ref="placeFields"
+        :content="content"
+        :problems="fields"
+        :proposed="proposed"
+        :note-id="note?.id"
+        :name="content.name"
+        @change="set"
+      />
       <div class="tools">
         <FormatBar :editor="body" />
         <BlankPalette :blanks="blanks" :passage="selected" @put="put" @passage="makePassage" />

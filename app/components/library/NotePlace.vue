@@ -7,6 +7,9 @@ import { useShelvesStore } from '~/stores/shelves';
 const props = defineProps<{
   content: Pick<NoteInput, 'shelfId' | 'cue' | 'description' | 'to' | 'cc' | 'bcc' | 'attachments'>;
   problems: Record<string, string>;
+  /** The note itself, so that its own cue is nobody else's; empty for one that is not kept yet. */
+  noteId?: string;
+  name?: string;
   /** The shelf where notes like this one stand. */
   proposed?: string | null;
 }>();
@@ -14,6 +17,8 @@ const emit = defineEmits<{ change: [part: Partial<NoteInput>] }>();
 
 const shelves = useShelvesStore();
 const NONE = 'none';
+/** What is to be known of a cue is said once one is at it. */
+const advises = ref(false);
 const isOpen = ref([props.content.to, props.content.cc, props.content.bcc].some((boxes) => boxes.length > 0));
 const set = (part: 'to' | 'cc' | 'bcc', boxes: Mailbox[]) => emit('change', { [part]: boxes });
 const files = ref<{ add(files: File[]): Promise<void> }>();
@@ -42,9 +47,10 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
           id="note-cue"
           :model-value="content.cue"
           size="small"
-          maxlength="20"
+          maxlength="32"
           class="cue"
           :title="t('library.cueAbout')"
+          @focus="advises = true"
           @update:model-value="(cue: string) => emit('change', { cue })"
         />
       </span>
@@ -56,6 +62,13 @@ defineExpose({ attach: (list: File[]) => files.value?.add(list) });
         </button></span
       >
     </p>
+    <CueAdvice
+      v-if="advises"
+      :cue="content.cue.trim()"
+      :name="name ?? ''"
+      :note-id="noteId ?? ''"
+      @choose="(cue) => emit('change', { cue })"
+    />
     <p v-if="problems.cue" class="small wrong" role="alert">{{ problems.cue }}</p>
     <div class="line">
       <label for="note-about">{{ t('library.about') }}</label>

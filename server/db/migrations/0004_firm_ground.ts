@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { canonicalLocale, isTimeZone } from '#shared/schemas/region';
-import { cueKey } from '#core/note/cue';
+import { cueKey } from '#core/cue/key';
 
 const ID = 'CHAR(26) CHARACTER SET ascii';
 const BIN = 'CHARACTER SET utf8mb4 COLLATE utf8mb4_bin';

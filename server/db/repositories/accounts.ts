@@ -1,6 +1,8 @@
 import type { Knex } from 'knex';
 import { addressKey } from '#core/message/address';
+import type { CueMode } from '#core/cue/table';
 import type { DocJson } from '#core/note/schema';
+import type { Slip } from '#core/slip/table';
 import { json, num } from '../rows';
 import { inTransaction } from '../transaction';
 
@@ -23,6 +25,9 @@ export interface SettingsRow {
   daysOff: { day: string; name: string }[];
   pictureLimit: number;
   attachmentLimit: number;
+  cues: CueMode;
+  slips: Required<Slip>[];
+  commonSlips: boolean;
 }
 
 function toAccount(row: Record<string, unknown>): AccountRow {
@@ -37,7 +42,7 @@ function toAccount(row: Record<string, unknown>): AccountRow {
 export async function insertAccount(
   db: Knex,
   account: AccountRow,
-  settings: Omit<SettingsRow, 'version' | 'pictureLimit' | 'attachmentLimit'>,
+  settings: Omit<SettingsRow, 'version' | 'pictureLimit' | 'attachmentLimit' | 'cues' | 'slips' | 'commonSlips'>,
   now: number,
 ) {
   await inTransaction(db, async (trx) => {
@@ -90,6 +95,9 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     daysOff: json(row.days_off),
     pictureLimit: num(row.picture_limit),
     attachmentLimit: num(row.attachment_limit),
+    cues: row.cues,
+    slips: json(row.slips),
+    commonSlips: Boolean(row.common_slips),
   };
 }
 
@@ -109,6 +117,9 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       days_off: JSON.stringify(settings.daysOff),
       picture_limit: settings.pictureLimit,
       attachment_limit: settings.attachmentLimit,
+      cues: settings.cues,
+      slips: JSON.stringify(settings.slips),
+      common_slips: settings.commonSlips,
     });
   return changed === 1;
 }

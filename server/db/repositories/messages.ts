@@ -109,6 +109,25 @@ export async function messageWithSource(
   return row ? { ...toRow(row), raw: row.raw as Buffer } : null;
 }
 
+/** The bytes of the newest messages of a folder, so many at most and not more bytes together. */
+export async function latestSources(
+  db: Knex,
+  owner: string,
+  folder: Folder,
+  count: number,
+  bytes: number,
+): Promise<Buffer[]> {
+  const rows = await db('messages')
+    .where({ owner, folder })
+    .select('id', 'size')
+    .orderBy('received_at', 'desc')
+    .limit(count);
+  let left = bytes;
+  const ids = rows.flatMap(({ id, size }) => ((left -= num(size)) >= 0 ? [id] : []));
+  const sources = await db('message_sources').where({ owner }).whereIn('message_id', ids).select('raw');
+  return sources.map(({ raw }) => raw as Buffer);
+}
+
 export async function messageThread(db: Knex, owner: string, id: string): Promise<MessageThread | null> {
   const row = await db('messages')
     .where({ owner, id })

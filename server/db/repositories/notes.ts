@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import type { BinRow, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteInput, NoteUse, Wording } from '#shared/schemas/note';
 import { addressKey } from '#core/message/address';
-import { cueKey } from '#core/note/cue';
+import { cueKey } from '#core/cue/key';
 import { json, num, PORTION, portions } from '../rows';
 
 export interface NoteContent extends NoteInput {

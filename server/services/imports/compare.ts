@@ -2,7 +2,7 @@ import type { Note } from '#shared/types/wire';
 import type { LookupInput } from '#shared/schemas/lookup';
 import { renamed } from '#core/library/bundle';
 import { fold } from '#core/text/fold';
-import { cueKey } from '#core/note/cue';
+import { cueKey } from '#core/cue/key';
 import { insertItems, nextPosition, notesStaged, placesOf, type StagedItem } from '../../db/repositories/imports';
 import { listLookups, lookupById } from '../../db/repositories/lookups';
 import { cuesTaken, notesNamed } from '../../db/repositories/notes';

@@ -5,7 +5,7 @@ import type { LookupInput } from '#shared/schemas/lookup';
 import type { NoteInput } from '#shared/schemas/note';
 import type { Settings } from '#shared/schemas/settings';
 import { renamed } from '#core/library/bundle';
-import { cueKey } from '#core/note/cue';
+import { cueKey } from '#core/cue/key';
 import { newId } from '../../db/id';
 import {
   countItems,

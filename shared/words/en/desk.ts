@@ -1,4 +1,7 @@
 export default {
+  correctedOften: 'You changed “{slip}” to “{meant}” three times.',
+  putRightAlways: 'Put it right from now on',
+  notThis: 'Leave it',
   messagesBroughtIn: '{count} message brought in | {count} messages brought in',
   looksLikeBlanks:
     'One thing looks like a blank below. Take it first, or press Enter again to keep the wording as it stands. | {count} things look like blanks below. Take them first, or press Enter again to keep the wording as it stands.',

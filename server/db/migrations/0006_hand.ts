@@ -1,0 +1,17 @@
+import type { Knex } from 'knex';
+
+/** What the hand does by habit: when cues go off, and the slips that are put right. */
+export async function up(knex: Knex): Promise<void> {
+  await knex.raw("ALTER TABLE notes MODIFY cue VARCHAR(32) NOT NULL DEFAULT ''");
+  await knex.schema.alterTable('settings', (table) => {
+    table.string('cues', 10).notNullable().defaultTo('ended');
+    table.text('slips', 'mediumtext').notNullable().defaultTo('[]');
+    table.boolean('common_slips').notNullable().defaultTo(false);
+  });
+}
+
+export async function down(knex: Knex): Promise<void> {
+  await knex('notes').whereRaw('CHAR_LENGTH(cue) > 20').update({ cue: '', cue_key: '' });
+  await knex.raw("ALTER TABLE notes MODIFY cue VARCHAR(20) NOT NULL DEFAULT ''");
+  await knex.schema.alterTable('settings', (table) => table.dropColumns('cues', 'slips', 'common_slips'));
+}

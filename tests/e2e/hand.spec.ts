@@ -1,0 +1,104 @@
+import { blank, expect, keepNote, paragraph, test, text } from './desk';
+import { answer } from './filling';
+
+test('a cue turns into its note as one types; one undo gives the characters back, and they stay', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Gate code', cue: 'gc', body: [paragraph(text('the gate code is 4417'))] });
+  await keepNote(page, {
+    name: 'Visit',
+    cue: 'vis',
+    body: [paragraph(text('I come on '), blank('Day'), text('.')), paragraph(text('Until then!'))],
+  });
+  await answer(page);
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  await body.pressSequentially('For you, gc. ');
+  await expect(body).toHaveText('For you, the gate code is 4417. ');
+  await body.pressSequentially('Gc,');
+  await expect(body).toHaveText('For you, the gate code is 4417. The gate code is 4417,');
+  await page.keyboard.press('Control+z');
+  await expect(body).toHaveText('For you, the gate code is 4417. Gc,');
+  await body.pressSequentially(' robin@gc. ');
+  await expect(body).toContainText('Gc, robin@gc. ');
+  await page.keyboard.press('Enter');
+  // A longer one asks for its blanks, and what is typed meanwhile goes to the first.
+  await body.pressSequentially('vis');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('Day', { exact: true })).toBeFocused();
+  await page.keyboard.type('Tuesday');
+  await page.keyboard.press('Escape');
+  await expect(body).toContainText('I come on Tuesday.');
+  await expect(body).toContainText('Until then!');
+});
+
+test('a cue in the subject of a new message stands there; in the search it is only a word', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Gate code', cue: 'gc', body: [paragraph(text('the gate code'))] });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New message' }).click();
+  const subject = page.getByRole('textbox', { name: 'Subject' });
+  await subject.pressSequentially('About gc, please');
+  await expect(subject).toHaveText('About the gate code, please');
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  await body.pressSequentially(',,my gc x');
+  await expect(body).toHaveText(',,my gc x');
+});
+
+test('slips are put right at the end of the word, one undo keeps them, and repeated corrections are offered', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/settings');
+  await page.getByRole('button', { name: 'Add a slip' }).click();
+  await page.getByLabel('Slip 1', { exact: true }).fill('form');
+  await page.getByLabel('What is meant by slip 1').fill('from');
+  await expect(page.getByText('“form” is a word of its own')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a slip' }).click();
+  await page.getByLabel('Slip 2', { exact: true }).fill('pinao');
+  await page.getByLabel('What is meant by slip 2').fill('piano');
+  await page.getByText('Put common misspellings of English right too').click();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+
+  await answer(page);
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  await body.pressSequentially('The form of Pinao, ');
+  await expect(body).toHaveText('The form of Piano, ');
+  await expect(async () => {
+    await body.fill('');
+    await body.pressSequentially('I recieve ');
+    await expect(body).toHaveText('I receive ', { timeout: 500 });
+  }).toPass();
+  await page.keyboard.press('Control+z');
+  await expect(body).toHaveText('I recieve ');
+  await body.pressSequentially('it. ');
+  await expect(body).toHaveText('I recieve it. ');
+
+  for (let i = 0; i < 3; i++) {
+    await page.keyboard.press('Enter');
+    await body.pressSequentially('tunning ');
+    for (let back = 0; back < 8; back++) await page.keyboard.press('Backspace');
+    await body.pressSequentially('tuning ');
+  }
+  await expect(page.getByText('You changed “tunning” to “tuning” three times.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it right from now on' }).click();
+  await expect(page.getByText('You changed “tunning”')).toHaveCount(0);
+  await body.pressSequentially('Tunning. ');
+  await expect(body).toContainText('Tuning. ');
+});
+
+test('a cue that is chosen is told what it stands in the way of, and free ones are proposed', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Gates', cue: 'gates', body: [paragraph(text('x'))] });
+  await page.goto('/library');
+  await page.getByRole('button', { name: 'New note' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Gate code');
+  const cue = page.getByLabel('Cue', { exact: true });
+  await cue.fill('gate');
+  await expect(page.getByText('Longer cues begin with it: gates (Gates).')).toBeVisible();
+  await expect(page.getByText('It is an ordinary word.')).toBeVisible();
+  await page.getByRole('button', { name: 'gc', exact: true }).click();
+  await expect(cue).toHaveValue('gc');
+  await expect(page.getByText('Longer cues begin with it')).toHaveCount(0);
+});
