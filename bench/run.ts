@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startMariaDb } from '../bin/lib/mariadb.mjs';
 import { benchCandidates } from './candidates';
+import { benchCues } from './cues';
 import { benchFill } from './fill';
 import { benchFirstScreen } from './firstScreen';
 import { benchImport } from './import';
@@ -19,6 +20,7 @@ const wanted = (name: string) => !only || only === name;
 if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
 if (wanted('near')) benchNear(root, 10_000);
 if (wanted('fill')) benchFill();
+if (wanted('cues')) for (const size of [100, 10_000]) benchCues(root, size);
 if (wanted('blanks')) benchCandidates();
 if (['import', 'letter', 'notes', 'keys', 'first'].some(wanted)) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));

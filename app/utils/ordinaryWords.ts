@@ -7,14 +7,20 @@ const LISTS = import.meta.glob<string>('../../node_modules/most-common-words-by-
 /** What the package calls a language in its own way. */
 const NAMES: Record<string, string> = { fa: 'farsi', nb: 'norwegian', nn: 'norwegian', zh: 'chinese' };
 
-const known = new Map<string, Promise<Set<string>>>();
+const known = new Map<string, Promise<Map<string, number>>>();
 
-/** The ordinary words of the language of a locale, in small letters; none where there is no list. */
-export function ordinaryWords(locale: string): Promise<Set<string>> {
+/** The ordinary words of the language of a locale, in small letters, with their places among the most common; none where there is no list. */
+export function ordinaryWords(locale: string): Promise<Map<string, number>> {
   const { language } = new Intl.Locale(locale);
   const name = NAMES[language] ?? new Intl.DisplayNames('en', { type: 'language' }).of(language)?.toLowerCase();
   const list = Object.entries(LISTS).find(([path]) => path.endsWith(`/${name}.txt`))?.[1];
-  const read = async () => new Set(((await list?.()) ?? '').toLowerCase().split('\n'));
+  const read = async () =>
+    new Map(
+      ((await list?.()) ?? '')
+        .toLowerCase()
+        .split('\n')
+        .map((word, i) => [word, i] as const),
+    );
   if (!known.has(language)) known.set(language, read());
   return known.get(language)!;
 }

@@ -13,10 +13,10 @@ const emit = defineEmits<{ choose: [cue: string] }>();
 const notes = useNotesStore();
 const account = useAccountStore();
 const accidents = shallowRef<(Accidents & { cue: string }) | null>(null);
-const words = shallowRef(new Set<string>());
+const words = shallowRef(new Map<string, number>());
 onMounted(async () => {
   const { ordinaryWords } = await import('~/utils/ordinaryWords');
-  words.value = await ordinaryWords(account.settings!.locale).catch(() => new Set<string>());
+  words.value = await ordinaryWords(account.settings!.locale).catch(() => words.value);
 });
 
 watchDebounced(
@@ -30,7 +30,9 @@ watchDebounced(
   { debounce: 400, immediate: true },
 );
 
-const isWord = (cue: string) => words.value.has(cue.toLowerCase());
+/** Of the words that stand in nearly every message; rarer ones seldom go off. */
+const COMMON = 5_000;
+const isWord = (cue: string) => (words.value.get(cue.toLowerCase()) ?? COMMON) < COMMON;
 const list = (some: { name: string; cue: string }[]) =>
   some
     .slice(0, 3)

@@ -7,10 +7,10 @@ const values = defineModel<Settings>({ required: true });
 const props = defineProps<{ fields: Record<string, string> }>();
 const emit = defineEmits<{ change: [] }>();
 
-const words = shallowRef(new Set<string>());
+const words = shallowRef(new Map<string, number>());
 onMounted(async () => {
   const { ordinaryWords } = await import('~/utils/ordinaryWords');
-  words.value = await ordinaryWords(values.value.locale).catch(() => new Set<string>());
+  words.value = await ordinaryWords(values.value.locale).catch(() => words.value);
 });
 const modes = ['ended', 'once', 'off'] as const;
 

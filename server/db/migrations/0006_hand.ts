@@ -3,11 +3,10 @@ import type { Knex } from 'knex';
 /** What the hand does by habit: when cues go off, and the slips that are put right. */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw("ALTER TABLE notes MODIFY cue VARCHAR(32) NOT NULL DEFAULT ''");
-  await knex.schema.alterTable('settings', (table) => {
-    table.string('cues', 10).notNullable().defaultTo('ended');
-    table.text('slips', 'mediumtext').notNullable().defaultTo('[]');
-    table.boolean('common_slips').notNullable().defaultTo(false);
-  });
+  await knex.raw(`ALTER TABLE settings
+    ADD COLUMN cues VARCHAR(10) NOT NULL DEFAULT 'ended',
+    ADD COLUMN slips MEDIUMTEXT NOT NULL DEFAULT '[]',
+    ADD COLUMN common_slips TINYINT(1) NOT NULL DEFAULT 0`);
 }
 
 export async function down(knex: Knex): Promise<void> {

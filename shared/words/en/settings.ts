@@ -48,7 +48,7 @@ export default {
   slipIsWord: '“{slip}” is a word of its own, so it stays as it is typed.',
   slipEvenSo: 'Put it right all the same',
   commonSlips: 'Put common misspellings of English right too',
-  commonSlipsFrom: 'From the list “@cspell/dict-en-common-misspellings”.',
+  commonSlipsFrom: "From the list “{'@'}cspell/dict-en-common-misspellings”.",
   picturesAndAttachments: 'Pictures and attachments',
   limitsAbout:
     'A larger picture is offered scaled down when you put it in; a larger attachment is refused. A message can carry 25 MB in all.',
