@@ -1,96 +1,77 @@
-import type { Node } from '@tiptap/pm/model';
-import { marksIn } from '../blank/find/inDoc';
-import { openPlaces } from '../blank/places';
-import { addressProblem, type Mailbox } from '../message/address';
-import { phrase, type Phrase } from '../text/phrase';
+import { addressKey } from '../message/address';
+import { pastDay, subjectDiffers, wrongWeekday } from './checks/days';
+import { files, size } from './checks/files';
+import { signature, twoClosings, twoGreetings } from './checks/frame';
+import { links, pictures } from './checks/links';
+import { otherGreeting, otherName } from './checks/names';
+import { empty, open } from './checks/open';
+import { likelyAddresses, recipients } from './checks/recipients';
+import { sameNote, whom } from './checks/whom';
+import { slips, wordTwice } from './checks/words';
+import { CHECKS, findingKey, HOLDING, NEEDED, type CheckName, type Finding, type Silence } from './finding';
+import { letterOf, type LookedAt, type LookFacts } from './letter';
 
-/** Where in a draft something was seen. */
-export interface LookPlace {
-  part: 'to' | 'cc' | 'bcc' | 'subject' | 'body';
-  /** Position in the document of the part; absent for recipients. */
-  pos?: number;
-  /** Where it ends, when it is a stretch of text. */
-  to?: number;
+/** What the user has said of findings. */
+export interface LookWishes {
+  /** The checks that hold a message back. */
+  holds?: readonly CheckName[];
+  /** Findings silenced in this message, by their {@link findingKey}. */
+  silenced?: readonly string[];
+  /** Checks silenced for a person or always. */
+  silences?: readonly Silence[];
 }
 
-/** Something the last look sees. A `stop` holds the message back. */
-export interface Finding {
-  kind: 'no-recipient' | 'bad-address' | 'open-blank' | 'open-mark' | 'nothing-written' | 'no-subject';
-  stop: boolean;
-  words: Phrase;
-  place: LookPlace;
-  /** The mark made by hand that is meant. */
-  mark?: string;
-  /** The open blank that is meant. */
-  blank?: { insertion: string; label: string };
+const ORDER = new Map(CHECKS.map((kind, i) => [kind, i]));
+
+function wished(found: Omit<Finding, 'stop'>[], { to }: LookedAt, wishes: LookWishes): Finding[] {
+  const { holds = HOLDING, silenced = [], silences = [] } = wishes;
+  const people = new Set(['', ...to.map(({ address }) => addressKey(address))]);
+  const isSilent = (one: Omit<Finding, 'stop'>) =>
+    !NEEDED.includes(one.kind) &&
+    (silenced.includes(findingKey(one)) ||
+      silences.some(({ kind, person }) => kind === one.kind && people.has(person)));
+  return found
+    .filter((one) => !isSilent(one))
+    .map((one) => ({ ...one, stop: NEEDED.includes(one.kind) || holds.includes(one.kind) }))
+    .sort((a, b) => Number(b.stop) - Number(a.stop) || ORDER.get(a.kind)! - ORDER.get(b.kind)!);
 }
 
-/** What of a draft the last look looks at. */
-export interface LookedAt {
-  to: Mailbox[];
-  cc: Mailbox[];
-  bcc: Mailbox[];
-  subject: Node;
-  body: Node;
-  /** Marks that are meant as they stand. */
-  asIs?: string[];
+/** What is seen at once, at every key: whom it goes to, what is open, what is empty. */
+export function quickLook(draft: LookedAt, wishes: LookWishes = {}): Finding[] {
+  return wished([...recipients(draft), ...open(draft), ...empty(draft)], draft, wishes);
 }
 
-/** The checks before a message leaves, in the order a reader meets their places. Empty when nothing is to be said. */
-export function lastLook(draft: LookedAt): Finding[] {
-  const findings: Finding[] = [];
-  const all = (['to', 'cc', 'bcc'] as const).flatMap((part) => draft[part].map((box) => ({ part, box })));
-  if (!all.length) {
-    findings.push({
-      kind: 'no-recipient',
-      stop: true,
-      words: phrase('look.noRecipient'),
-      place: { part: 'to' },
-    });
-  }
-  for (const { part, box } of all) {
-    const problem = addressProblem(box.address);
-    if (!problem) continue;
-    findings.push({
-      kind: 'bad-address',
-      stop: true,
-      words: phrase('look.badAddress', { address: box.address, problem }),
-      place: { part },
-    });
-  }
-  for (const part of ['subject', 'body'] as const) {
-    for (const { from, label, insertion } of openPlaces(draft[part])) {
-      findings.push({
-        kind: 'open-blank',
-        stop: true,
-        words: phrase('look.openBlank', { label }),
-        place: { part, pos: from },
-        blank: { insertion, label },
-      });
-    }
-  }
-  for (const part of ['subject', 'body'] as const) {
-    for (const { from, to, text } of marksIn(draft[part])) {
-      if (draft.asIs?.includes(text)) continue;
-      findings.push({
-        kind: 'open-mark',
-        stop: true,
-        words: phrase('look.openMark', { text }),
-        place: { part, pos: from, to },
-        mark: text,
-      });
-    }
-  }
-  if (!draft.subject.textContent.trim() && !openPlaces(draft.subject).length) {
-    findings.push({ kind: 'no-subject', stop: false, words: phrase('look.noSubject'), place: { part: 'subject' } });
-  }
-  if (!draft.body.textContent.trim() && !openPlaces(draft.body).length) {
-    findings.push({
-      kind: 'nothing-written',
-      stop: false,
-      words: phrase('look.nothingWritten'),
-      place: { part: 'body', pos: 0 },
-    });
-  }
-  return findings;
+/** What is seen by reading the letter; takes milliseconds, and is done beside the typing. */
+export function closeLook(draft: LookedAt, facts: LookFacts, wishes: LookWishes = {}): Finding[] {
+  const letter = letterOf(draft, facts);
+  const checks = [
+    likelyAddresses,
+    otherGreeting,
+    otherName,
+    wrongWeekday,
+    pastDay,
+    subjectDiffers,
+    files,
+    signature,
+    twoGreetings,
+    twoClosings,
+    sameNote,
+    links,
+    pictures,
+    size,
+    wordTwice,
+    slips,
+    whom,
+  ];
+  return wished(
+    checks.flatMap((check) => check(letter)),
+    draft,
+    wishes,
+  );
+}
+
+/** The last look before a message leaves: what holds it back first, then in the order of what it is about. */
+export function lastLook(draft: LookedAt, facts: LookFacts, wishes: LookWishes = {}): Finding[] {
+  const all = [...quickLook(draft, wishes), ...closeLook(draft, facts, wishes)];
+  return all.sort((a, b) => Number(b.stop) - Number(a.stop) || ORDER.get(a.kind)! - ORDER.get(b.kind)!);
 }

@@ -1,0 +1,88 @@
+import type { Node } from '@tiptap/pm/model';
+import type { Day } from '../calendar/day';
+import type { Mailbox } from '../message/address';
+import type { SlipTable } from '../slip/table';
+
+/** What of a draft the last look looks at. */
+export interface LookedAt {
+  to: Mailbox[];
+  cc: Mailbox[];
+  bcc: Mailbox[];
+  subject: Node;
+  body: Node;
+}
+
+/** What it knows beside the draft. */
+export interface LookFacts {
+  mode: 'new' | 'reply' | 'reply-all' | 'forward';
+  attachments: { name: string; size: number }[];
+  /** The message that is answered; null in a new one. */
+  original: { from: Mailbox[]; to: Mailbox[]; cc: Mailbox[]; subject: string; text: string } | null;
+  /** Whose mailbox it is; `signature` is the text of the one that goes under the letter, empty for none. */
+  me: { name: string; address: string; signature: string };
+  /** People one has written with. */
+  people: Mailbox[];
+  today: Day;
+  locale: string;
+  /** Notes of this letter that were sent to the same person before, and when last (milliseconds since 1970). */
+  sentBefore: { name: string; at: number }[];
+  slips?: SlipTable;
+}
+
+/** A line of the letter, and where it begins in the document. */
+export interface Line {
+  text: string;
+  pos: number;
+}
+
+/** A letter made ready for being looked over. */
+export interface Letter extends LookedAt, LookFacts {
+  subjectText: string;
+  lines: Line[];
+  /** The lines in one text, with a line break between. */
+  text: string;
+}
+
+/** So much of a letter is looked over, in UTF-16 units. */
+const MOST = 200_000;
+
+/** The lines of a document. What is no text is one sign, so that places in a line are places in the document. */
+function linesOf(doc: Node): Line[] {
+  const lines: Line[] = [];
+  let left = MOST;
+  doc.descendants((node, pos) => {
+    if (left < 0 || /^(?:passageOut|stretchOut)$/.test(node.type.name)) return false;
+    if (!node.isTextblock) return true;
+    let text = '';
+    node.forEach((child) => {
+      text += child.isText ? child.text! : child.type.name === 'hardBreak' ? '\n' : '\ufffc'.repeat(child.nodeSize);
+    });
+    left -= text.length;
+    let at = pos + 1;
+    for (const line of text.split('\n')) {
+      lines.push({ text: line, pos: at });
+      at += line.length + 1;
+    }
+    return false;
+  });
+  return lines;
+}
+
+/** Reads a draft once for all checks. */
+export function letterOf(draft: LookedAt, facts: LookFacts): Letter {
+  const lines = linesOf(draft.body);
+  return {
+    ...draft,
+    ...facts,
+    lines,
+    subjectText: linesOf(draft.subject)[0]?.text ?? '',
+    text: lines.map(({ text }) => text).join('\n'),
+  };
+}
+
+/** The lines in which something is written. */
+export const written = ({ lines }: Letter): Line[] => lines.filter(({ text }) => text.trim());
+
+/** A stretch of a line as a place. */
+export const placeIn = ({ pos }: Line, from: number, length: number) =>
+  ({ part: 'body', pos: pos + from, to: pos + from + length }) as const;
