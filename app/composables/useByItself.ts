@@ -24,7 +24,8 @@ export function useByItself() {
     { immediate: true },
   );
   const own = () => (account.settings?.slips ?? []).filter(({ off }) => !off);
-  const slips = computed(() => new SlipTable([...shared.value, ...own()]));
+  const all = computed(() => [...shared.value, ...own()]);
+  const slips = computed(() => new SlipTable(all.value));
 
   // What is corrected again and again is counted in this browser.
   const counts = useLocalStorage<Record<string, number>>(`jar-note:corrections:${account.account!.id}`, {});
@@ -55,8 +56,11 @@ export function useByItself() {
   }
 
   return {
+    /** Every slip that is put right. */
+    all,
     offered,
     take,
+    leave: () => (offered.value = null),
     options: {
       cue(before: string, sign: string) {
         // What may go off with the next key is fetched before.

@@ -21,6 +21,7 @@ const first: Draft = {
   fills: {},
   attachments: [],
   quote: false,
+  silenced: [],
   problem: null,
   subjectText: '',
   preview: '',

@@ -18,8 +18,9 @@ const RETRY_AFTER = 3_000;
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 
-function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote }: Content): Content {
-  return { to, cc, bcc, subject, body, fills, attachments, quote };
+/** What of a draft is written; one written down by an earlier version may know nothing of findings. */
+function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote, silenced = [] }: Content): Content {
+  return { to, cc, bcc, subject, body, fills, attachments, quote, silenced };
 }
 
 /**

@@ -15,7 +15,7 @@ import { kindOf } from '#core/blank/kinds/registry';
 import { letterEdits } from '#core/blank/letter';
 import { placesIn, type Place } from '#core/blank/places';
 import { questionsIn, type BlankQuestion, type DraftQuestion, type PassageQuestion } from '#core/blank/questions';
-import { lastLook, type LookPlace } from '#core/look/look';
+import type { LookPlace } from '#core/look/letter/finding';
 import { fitDoc } from '#core/note/fit';
 import { emptyDoc, parseDoc, type DocJson } from '#core/note/schema';
 import { withoutSignature } from '#core/note/signature';
@@ -56,7 +56,7 @@ interface Surroundings {
   hold(typed: Typed): boolean;
 }
 
-/** The letter on the Desk, for the draft that is open: its two editors, the notes put into it, the fill list and the last look. */
+/** The letter on the Desk, for the draft that is open: its two editors, the notes put into it and the fill list. */
 export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundings) {
   const { draft } = handle;
   const lookups = useLookupsStore();
@@ -165,15 +165,6 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     void changes.value;
     return ready.value ? questionsIn(parts(), context.value, fills.value, before) : [];
   });
-
-  const findings = computed(() => {
-    void changes.value;
-    const current = draft.value;
-    const [subjectDoc, bodyDoc] = parts();
-    return current ? lastLook({ ...current, subject: subjectDoc, body: bodyDoc, asIs: asIs.value }) : [];
-  });
-  /** Marks made by hand that are meant as they stand. */
-  const asIs = ref<string[]>([]);
 
   /** Brings the letter in step with its answers and with what is known now. */
   function follow(only?: string[]): void {
@@ -330,8 +321,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     changes,
     search,
     questions,
-    findings,
-    asIs,
+    parts,
     show,
     insert,
     answer,

@@ -1,16 +1,14 @@
 import type { Draft, Sending } from '#shared/types/wire';
-import type { Finding } from '#core/look/look';
+import { NEEDED, type Finding } from '#core/look/letter/finding';
 import type { useDraft } from './useDraft';
 
 interface Surroundings {
   /** Takes over what is being typed. */
   settle(): void;
-  /** What holds the message back now. */
-  stops(): Finding[];
-  /** Marks made by hand that are meant as they stand. */
-  asIs(): string[];
+  /** All that the last look sees in the letter as it stands. */
+  look(): Promise<Finding[]>;
   /** Shows where something was seen. */
-  goTo(finding: Finding): void;
+  goTo(finding: Finding): unknown;
   onSent(sending: Sending): void;
   /** The draft is open again, with the reason in it. */
   onReturned(): void;
@@ -29,12 +27,14 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
   const busy = computed(() => draft.value?.state === 'sending' && sending.value?.state !== 'refused');
   let pressed = '';
 
-  async function send(): Promise<void> {
+  /** @param anyway whatever the last look holds it back for, where it can be sent at all */
+  async function send(anyway = false): Promise<void> {
     if (!draft.value || busy.value) return;
     around.settle();
-    held.value = around.stops();
     failure.value = '';
-    if (held.value.length) return around.goTo(held.value[0]!);
+    held.value = (await around.look()).filter(({ stop, kind }) => (anyway ? NEEDED.includes(kind) : stop));
+    if (!draft.value || busy.value) return;
+    if (held.value.length) return void around.goTo(held.value[0]!);
     await handle.save();
     if (state.value !== 'saved') {
       failure.value = state.value === 'conflict' ? t('desk.draftChangedChoose') : problem.value;
@@ -47,7 +47,7 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
       await takeResult(
         await api<Sending>(`/drafts/${id}/send`, {
           method: 'POST',
-          body: { version, key: pressed, asIs: around.asIs() },
+          body: { version, key: pressed, anyway },
         }),
       );
     } catch (error) {

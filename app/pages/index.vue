@@ -33,6 +33,9 @@ const facts = computed(() => messageFacts(message.value));
 const reply = ref<{
   insert(id: string): Promise<void>;
   send(): Promise<void>;
+  sendAnyway(): Promise<void>;
+  showFindings(): void;
+  mend(): void;
   openSearch(): void;
   keeping(): Promise<Keeping>;
   improve(): void;
@@ -127,6 +130,9 @@ useCommands({
   replyAll: () => begin('reply-all'),
   newMessage: () => begin('new'),
   send: () => reply.value?.send(),
+  sendAnyway: () => reply.value?.sendAnyway(),
+  showFindings: () => reply.value?.showFindings(),
+  mendFirst: () => reply.value?.mend(),
   findNote: () => reply.value?.openSearch(),
   keepWording: keep,
   improveNear: () => keepPanel.value?.improve(),
@@ -199,6 +205,7 @@ useCommands({
         :start="draft"
         :person="person"
         :message="facts"
+        :original="message"
         @person="(known) => (person = known)"
         @sent="desk.onSent"
         @discarded="desk.onDiscarded"

@@ -9,7 +9,7 @@ const box = (name: string, address: string) => ({ name, address });
 
 const draft = (part: Partial<Draft>): Draft => ({
   ...{ id: 'd', version: 1, updatedAt: 0, mode: 'reply', originalId: null, state: 'open', problem: null },
-  ...{ subjectText: '', preview: '', quote: true, fills: {}, attachments: [], bcc: [] },
+  ...{ subjectText: '', preview: '', quote: true, fills: {}, attachments: [], bcc: [], silenced: [] },
   to: [box('Ada Marsh', 'ada@x.example')],
   cc: [box('Office', 'office@x.example')],
   subject: docFromText('Re: AW: Your piano'),

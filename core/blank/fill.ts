@@ -166,3 +166,6 @@ export function fill(
   const body = filler.blocks(note.body);
   return { subject, body, fill: { blanks, answers, passages: switched } };
 }
+
+/** The notes that were put into a draft, by its fills. */
+export const notesOf = (fills: Fills): string[] => [...new Set(Object.values(fills).flatMap(({ note }) => note ?? []))];

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { docFromText, emptyDoc, parseDoc } from '../note/schema';
-import { lastLook, type LookedAt } from './look';
+import { findingKey } from './letter/finding';
+import type { LookedAt } from './letter/letter';
+import { quickLook as lastLook } from './quick';
 
 const draft = (part: Partial<LookedAt> = {}): LookedAt => ({
   to: [{ name: '', address: 'a@x.example' }],
@@ -44,9 +46,10 @@ describe('marks made by hand', () => {
   it.each(['Dear [NAME],', 'The price is xxxxx EUR.', 'On ____ at nine.', 'Dear {first name},'])('%s stops', (line) => {
     const findings = lastLook(draft({ body: parseDoc(docFromText(line)) }));
     expect(findings.map(({ kind, stop }) => [kind, stop])).toEqual([['open-mark', true]]);
-    const { place, mark } = findings[0]!;
-    expect(parseDoc(docFromText(line)).textBetween(place.pos!, place.to!)).toBe(mark);
-    expect(lastLook(draft({ body: parseDoc(docFromText(line)), asIs: [mark!] }))).toEqual([]);
+    const { place, about } = findings[0]!;
+    expect(parseDoc(docFromText(line)).textBetween(place.pos!, place.to!)).toBe(about);
+    const silenced = [findingKey(findings[0]!)];
+    expect(lastLook(draft({ body: parseDoc(docFromText(line)) }), { silenced })).toEqual([]);
   });
 
   it.each(['Dear Ada,', 'See [1] and [sic].', 'We are open 9 to 5 (not on Sunday).', 'Use the API.'])(

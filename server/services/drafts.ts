@@ -48,6 +48,7 @@ export async function beginDraft(app: Application, owner: string, { mode, origin
     preview: '',
     fills: {},
     attachments: [],
+    silenced: [],
   };
   if (mode === 'new') {
     // One that was begun and never written in is the same as a fresh one.

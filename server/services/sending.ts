@@ -1,8 +1,8 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Sending } from '#shared/types/wire';
-import { lastLook } from '#core/look/look';
+import { notesOf } from '#core/blank/fill';
+import { NEEDED } from '#core/look/letter/finding';
 import { addressKey } from '#core/message/address';
-import { parseDoc } from '#core/note/schema';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
 import { dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
@@ -20,13 +20,16 @@ import {
   type OutboxItem,
   type Recipient,
 } from '../db/repositories/outbox';
+import { rememberSentNotes } from '../db/repositories/sentNotes';
 import { inTransaction } from '../db/transaction';
 import type { Setback } from '../mail/ports';
+import { readSettings } from './accounts';
 import { rememberFills } from './answers';
 import type { Application } from './application';
 import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
 import { noteFault } from './fault';
+import { lookAt } from './look';
 import { outgoingOf } from './outgoing';
 import { phrase, type Phrase } from '#core/text/phrase';
 
@@ -58,7 +61,7 @@ export async function sendDraft(
   app: Application,
   owner: string,
   id: string,
-  { version, key, asIs = [] }: { version: number; key: string; asIs?: string[] },
+  { version, key, anyway = false }: { version: number; key: string; anyway?: boolean },
 ): Promise<Sending> {
   const earlier = async () => (await outboxByKey(app.db, owner, key)) ?? (await outboxOfDraft(app.db, owner, id));
   const before = await earlier();
@@ -67,12 +70,12 @@ export async function sendDraft(
   const draft = await readDraft(app, owner, id);
   if (draft.state === 'sending') return toSending((await outboxOfDraft(app.db, owner, id))!);
   if (draft.version !== version) throw stale('draft', draft);
-  const findings = lastLook({ ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body), asIs });
-  const stop = findings.find((finding) => finding.stop);
+  const account = (await accountById(app.db, owner))!;
+  const findings = await lookAt(app, account, draft, await readSettings(app, owner));
+  const stop = findings.find((finding) => (anyway ? NEEDED.includes(finding.kind) : finding.stop));
   if (stop)
     throw new UserError(phrase('sending.heldBack', { finding: stop.words }), 422, { code: 'held-back', findings });
 
-  const account = (await accountById(app.db, owner))!;
   const outboxId = newId();
   const messageId = `<${outboxId}@${account.address.slice(account.address.lastIndexOf('@') + 1)}>`;
   const raw = await outgoingOf(app, account, draft, messageId);
@@ -178,6 +181,7 @@ async function settleAnswer(app: Application, item: OutboxItem, taken: string[],
     const draft = await lockDraft(trx, owner, item.draftId);
     if (draft?.state === 'sending') {
       await rememberFills(trx, owner, draft, app.now());
+      await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
       await dropDraft(trx, owner, item.draftId);
     }
   });

@@ -45,13 +45,15 @@ export const draftSchema = object({
   attachments,
   /** Whether the message answered is quoted under the signature. */
   quote: boolean().required(),
+  /** Findings of the last look that are meant as they are, by their keys. */
+  silenced: array(string().required().max(200)).max(1000).required().default([]),
 });
 
 export const sendSchema = object({
   version: number().integer().required(),
   key: string().required().min(8).max(64),
-  /** Marks made by hand that are meant as they stand. */
-  asIs: array(string().required().max(200)).max(100).required().default([]),
+  /** Whether it goes whatever the last look holds it back for. */
+  anyway: boolean().default(false),
 });
 
 export type NewDraft = InferType<typeof newDraftSchema>;

@@ -25,5 +25,8 @@ export const newPersonSchema = object({
     .test('address', phrase('invalid.noRealAddress'), (value) => !value || !addressProblem(value)),
 });
 
+/** For whose letter the last look asks. */
+export const lookPeopleSchema = object({ address: trimmed().defined().max(320).default('') });
+
 export type PersonChange = InferType<typeof personSchema>;
 export type NewPerson = InferType<typeof newPersonSchema>;

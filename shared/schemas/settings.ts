@@ -1,6 +1,7 @@
 import './words';
 import { array, boolean, number, object, string, type InferType } from 'yup';
 import { isDay } from '#core/calendar/day';
+import { CHECKS, HOLDING } from '#core/look/letter/finding';
 import { isCurrency } from '#core/number/format';
 import { isSlipWord } from '#core/slip/table';
 import { fold } from '#core/text/fold';
@@ -71,6 +72,16 @@ export const settingsSchema = object({
     .default([]),
   /** Whether common misspellings are put right too. */
   commonSlips: boolean().default(false),
+  /** What the last look holds a message back for; without whom nothing can be sent, these hold always. */
+  holds: array(string().oneOf(CHECKS).required())
+    .required()
+    .max(100)
+    .default([...HOLDING]),
+  /** Checks nobody wants to hear of, for a person or always. */
+  silences: array(object({ kind: string().oneOf(CHECKS).required(), person: string().defined().max(320).default('') }))
+    .required()
+    .max(5000, phrase('invalid.manySilences'))
+    .default([]),
 });
 
 export type Settings = InferType<typeof settingsSchema>;

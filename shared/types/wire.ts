@@ -1,7 +1,7 @@
 import type { Fills } from '#core/blank/fill';
 import type { DocJson } from '#core/note/schema';
 import type { Mailbox } from '#core/message/address';
-import type { Finding } from '#core/look/look';
+import type { Finding } from '#core/look/letter/finding';
 import type { Column, Lookup } from '#core/lookup/lookup';
 import type { Uses } from '#core/lookup/uses';
 import type { DraftMode } from '../schemas/draft';
@@ -117,6 +117,12 @@ export interface NoteRow {
   updatedAt: number;
   /** How often it was used for each person, by address, and for messages with each word; the most used only. */
   usedFor: { people: Record<string, number>; words: Record<string, number> };
+}
+
+/** What the last look knows of people: those one writes with, and the notes somebody was sent, and when last. */
+export interface LookPeople {
+  people: Mailbox[];
+  sent: { note: string; at: number }[];
 }
 
 /** How often a cue would have gone off by accident, and in how many messages that was counted. */
@@ -257,6 +263,8 @@ export interface Draft extends DraftRow {
   fills: Fills;
   attachments: Attachment[];
   quote: boolean;
+  /** Findings of the last look that are meant as they are, by their keys. */
+  silenced: string[];
   /** Why the post office refused it; null otherwise. */
   problem: Phrase | null;
 }

@@ -102,3 +102,47 @@ test('a cue that is chosen is told what it stands in the way of, and free ones a
   await expect(cue).toHaveValue('gc');
   await expect(page.getByText('Longer cues begin with it')).toHaveCount(0);
 });
+
+test('the last look says one thing at a time, puts right with one key, is silenced, and holds only what is marked', async ({
+  somebody: { page, received },
+}) => {
+  await answer(page);
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  await body.fill('Dear Tomas, I come on Tuesday 3 December 2026, with the the strings.');
+  const foot = page.getByRole('contentinfo').last();
+  await expect(foot.getByRole('button', { name: /The greeting says Tomas/ })).toBeVisible();
+  await foot.getByRole('button', { name: /and \d more/ }).click();
+  const list = page.getByRole('region', { name: 'Last look' });
+  await expect(list.getByRole('button', { name: '3 December 2026 is a Thursday' })).toBeVisible();
+  await list.getByRole('button', { name: 'Write “Thursday”' }).click();
+  await expect(body).toContainText('Thursday 3 December 2026');
+  await page.keyboard.press('Alt+h');
+  await expect(body).toContainText('with the strings');
+  await list
+    .getByRole('listitem')
+    .filter({ hasText: 'The greeting says Tomas' })
+    .getByRole('button', { name: 'here', exact: true })
+    .click();
+  await expect(page.getByText('The greeting says Tomas')).toHaveCount(0);
+  // It says so of a reload too.
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(body).toContainText('with the strings');
+  await page.waitForTimeout(800);
+  await expect(page.getByText('The greeting says Tomas')).toHaveCount(0);
+
+  // What the settings mark holds it back, and one more key sends it all the same.
+  await body.fill('Dear Ada, please find the list attached.');
+  await page.goto('/settings');
+  await page.getByLabel('A file is spoken of and none is attached').check();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await expect(body).toContainText('please find');
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByRole('button', { name: 'Send all the same' })).toBeVisible();
+  expect(await received()).toHaveLength(0);
+  await page.keyboard.press('Alt+Shift+s');
+  await expect(page.getByText('Sent.')).toBeVisible();
+  expect(await received()).toHaveLength(1);
+});

@@ -1,5 +1,5 @@
-import type { CheckName } from '../../core/look/finding';
-import type { LookedAt, LookFacts } from '../../core/look/letter';
+import type { CheckName } from '../../core/look/letter/finding';
+import type { LookedAt, LookFacts } from '../../core/look/letter/letter';
 import type { Mailbox } from '../../core/message/address';
 import { parseDoc, type DocJson } from '../../core/note/schema';
 import { SlipTable } from '../../core/slip/table';

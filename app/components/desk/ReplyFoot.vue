@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Send, Trash2 } from 'lucide-vue-next';
-import type { Finding } from '#core/look/look';
+import { NEEDED, type Finding } from '#core/look/letter/finding';
 import type { SaveState } from '~/composables/useDraft';
 
 /** Under the letter: what the last look sees, whether the draft is saved, and Send. */
@@ -12,20 +12,51 @@ const props = defineProps<{
   /** Saving failed, and is tried again. */
   failing: boolean;
   busy: boolean;
+  /** Whom the message goes to; empty for nobody. */
+  person: string;
 }>();
-const emit = defineEmits<{ show: [finding: Finding]; meant: [mark: string]; discard: []; send: [] }>();
+const emit = defineEmits<{
+  show: [finding: Finding];
+  mend: [finding: Finding];
+  leave: [finding: Finding, how: 'here' | 'person' | 'always'];
+  discard: [];
+  send: [anyway: boolean];
+}>();
 
 const openBlanks = computed(() => props.findings.filter(({ kind }) => kind === 'open-blank'));
-const mark = computed(() => props.findings.find(({ kind }) => kind === 'open-mark'));
-
-const parts = computed(() => {
-  const open = openBlanks.value;
-  const other = mark.value ?? props.findings.find((finding) => finding.kind !== 'open-blank');
-  const found: { text: string; finding: Finding }[] = [];
-  if (open.length) found.push({ text: t('desk.blanksAreOpen', { count: open.length }), finding: open[0]! });
-  if (other) found.push({ text: say(other.words), finding: other });
-  return found;
+/** Open blanks are counted as one thing. */
+const rest = computed(() => props.findings.filter(({ kind }) => kind !== 'open-blank'));
+/** The first thing, and how many more there are. */
+const first = computed(() => {
+  const [blank] = openBlanks.value;
+  // What makes sending impossible comes before all else.
+  const [other] = rest.value;
+  if (blank && !(other && NEEDED.includes(other.kind)))
+    return {
+      text: t('desk.blanksAreOpen', { count: openBlanks.value.length }),
+      finding: blank,
+      more: rest.value.length,
+    };
+  return other ? { text: say(other.words), finding: other, more: rest.value.length - 1 + (blank ? 1 : 0) } : null;
 });
+const isShown = ref(false);
+const list = ref<{ $el: HTMLElement }>();
+watch(first, (one) => {
+  if (!one) isShown.value = false;
+});
+async function toggle() {
+  isShown.value = !isShown.value && props.findings.length > 0;
+  await nextTick();
+  if (isShown.value) list.value?.$el.querySelector<HTMLElement>('.words')?.focus();
+}
+/** Whether it was held back for nothing but what may be sent all the same. */
+const mayGo = computed(
+  () =>
+    props.held.length > 0 &&
+    !props.findings.some(({ kind }) => NEEDED.includes(kind)) &&
+    props.findings.some(({ stop }) => stop),
+);
+defineExpose({ toggle });
 
 const saved = computed(
   () =>
@@ -39,35 +70,61 @@ const saved = computed(
 </script>
 
 <template>
+  <FindingList
+    v-if="isShown"
+    ref="list"
+    :findings="findings"
+    :person="person"
+    @show="(finding) => emit('show', finding)"
+    @mend="(finding) => emit('mend', finding)"
+    @leave="(finding, how) => emit('leave', finding, how)"
+    @close="isShown = false"
+  />
   <footer class="foot" data-part="foot">
     <div class="findings" role="status">
-      <template v-if="parts.length">
+      <template v-if="first">
         <button
-          v-for="{ text, finding } in parts"
-          :key="finding.kind"
           type="button"
           class="finding plain-button"
-          :class="{ stop: finding.stop, held: held.length && finding.stop }"
-          @click="emit('show', finding)"
+          :class="{ stop: first.finding.stop, held: held.length && first.finding.stop }"
+          @click="emit('show', first.finding)"
         >
-          {{ text }}
+          {{ first.text }}
+        </button>
+        <button
+          v-if="first.finding.kind === 'open-mark'"
+          type="button"
+          class="text-button small"
+          @click="emit('leave', first.finding, 'here')"
+        >
+          {{ t('desk.intended') }}
+        </button>
+        <button
+          type="button"
+          class="text-button small"
+          :aria-expanded="isShown"
+          :aria-keyshortcuts="shortcutOf('showFindings')"
+          @click="toggle"
+        >
+          {{ first.more ? t('desk.more', { count: first.more }) : t('desk.showLook') }}
         </button>
       </template>
       <span v-else class="soft">{{ t('desk.nothingIsOpen') }}</span>
-      <button
-        v-if="mark && !openBlanks.length"
-        type="button"
-        class="text-button small"
-        @click="emit('meant', mark.mark!)"
-      >
-        {{ t('desk.intended') }}
-      </button>
     </div>
     <span class="small soft" role="status">{{ saved }}</span>
     <button type="button" class="text-button" :disabled="busy" @click="emit('discard')">
       <Trash2 :size="14" aria-hidden="true" />{{ t('desk.discard') }}
     </button>
-    <el-button type="primary" :loading="busy" :aria-keyshortcuts="shortcutOf('send')" @click="emit('send')"
+    <button
+      v-if="mayGo && !busy"
+      type="button"
+      class="text-button"
+      :aria-keyshortcuts="shortcutOf('sendAnyway')"
+      @click="emit('send', true)"
+    >
+      {{ t('desk.sendAnyway') }}
+    </button>
+    <el-button type="primary" :loading="busy" :aria-keyshortcuts="shortcutOf('send')" @click="emit('send', false)"
       ><Send v-if="!busy" :size="14" aria-hidden="true" style="margin-right: 6px" />{{ t('desk.send') }}</el-button
     >
   </footer>

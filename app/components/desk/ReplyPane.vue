@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3';
-import type { Draft, Person, Sending } from '#shared/types/wire';
+import type { Draft, Message, Person, Sending } from '#shared/types/wire';
 import { addressKey } from '#core/message/address';
 import { blankKey } from '#core/blank/kinds/key';
 import type { MessageFacts } from '#core/blank/kinds/kind';
 import type { BlankQuestion } from '#core/blank/questions';
-import type { Finding } from '#core/look/look';
 import { toHtml } from '#core/note/html';
 import { toText } from '#core/note/text';
 import { isEmptyDoc, parseDoc } from '#core/note/schema';
@@ -16,7 +15,12 @@ import { useAccountStore } from '~/stores/account';
 import { useLookupsStore } from '~/stores/lookups';
 import { useNotesStore } from '~/stores/notes';
 
-const props = defineProps<{ start: Draft; person: Person | null; message: MessageFacts | null }>();
+const props = defineProps<{
+  start: Draft;
+  person: Person | null;
+  message: MessageFacts | null;
+  original: Message | null;
+}>();
 const emit = defineEmits<{
   sent: [sending: Sending];
   discarded: [draft: Draft];
@@ -48,12 +52,14 @@ const fillList = ref<{
 }>();
 const addressing = ref<{ open(part?: 'to' | 'cc' | 'bcc'): void }>();
 
+const foot = ref<{ toggle(): void }>();
 const pictures = usePictures();
 const remark = ref('');
-const files = ref<{ add(files: File[]): Promise<void> }>();
+const files = ref<{ add(files: File[]): Promise<void>; choose(): void }>();
 
 const ahead = useTypeAhead((text) => body.commands.insertContent({ type: 'text', text }));
 const byItself = useByItself();
+const takeSlip = () => byItself.take().catch((error) => (failure.value = messageOf(error)));
 const letter = useLetter(handle, {
   settings: () => account.settings!,
   person: () => props.person,
@@ -71,12 +77,32 @@ const letter = useLetter(handle, {
   hold: ahead.hold,
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
-const { body, subject, changes, search, questions, findings, asIs } = letter;
+const { body, subject, changes, search, questions } = letter;
+const { findings, now } = useLook({
+  draft: () => draft.value,
+  original: () => props.original,
+  slips: () => byItself.all.value,
+  parts: letter.parts,
+  changes: () => changes.value,
+});
+const { goTo, mend, mendFirst, leave } = useFindings(handle, {
+  subject,
+  body,
+  questions: () => questions.value,
+  now,
+  openAddressing: (part) => addressing.value?.open(part),
+  focusQuestion(question) {
+    fillList.value?.focus(question);
+    return Boolean(fillList.value);
+  },
+  goTo: letter.goTo,
+  chooseFile: () => files.value?.choose(),
+  problem: (words) => (failure.value = words),
+});
 const { edited } = useEditedNotes(draft, body, changes);
 const { sending, held, failure, busy, send, follow, takeBack } = useSending(handle, {
   settle,
-  stops: () => stops.value,
-  asIs: () => asIs.value,
+  look: now,
   goTo,
   onSent: (result) => emit('sent', result),
   onReturned: () => body.commands.focus(),
@@ -93,8 +119,6 @@ watch(
   (address) => emit('recipient', address),
   { immediate: true },
 );
-
-// The note search at the caret
 
 /** To whom and about what is written. */
 const about = computed(() => props.message?.subject ?? draft.value?.subjectText ?? '');
@@ -128,8 +152,6 @@ async function insert(id: string, target?: Omit<Target, 'editor'> & Partial<Targ
   });
 }
 
-// The fill list
-
 function leaveFill() {
   letter.look(null);
   if (!letter.toCaret()) body.commands.focus();
@@ -153,27 +175,8 @@ async function keep(question: BlankQuestion) {
   }
 }
 
-// Sending
-
-/** It has left for nobody yet, and is tried again. */
 const waits = computed(() => sending.value?.problem && ['queued', 'unanswered'].includes(sending.value.state));
-const stops = computed(() => findings.value.filter((finding) => finding.stop));
-const openBlanks = computed(() => stops.value.filter(({ kind }) => kind === 'open-blank'));
-
-function goTo(finding: Finding) {
-  const { part } = finding.place;
-  if (part === 'to' || part === 'cc' || part === 'bcc') return void addressing.value?.open(part);
-  const { blank } = finding;
-  const question =
-    blank &&
-    questions.value.find(
-      (q): q is BlankQuestion =>
-        q.type === 'blank' && q.insertion === blank.insertion && q.key === blankKey(blank.label) && q.state === 'open',
-    );
-  if (part === 'subject') addressing.value?.open();
-  if (question && !question.waits && fillList.value) fillList.value.focus(question);
-  else letter.goTo(finding.place);
-}
+const openBlanks = computed(() => findings.value.filter(({ kind }) => kind === 'open-blank'));
 
 async function discard() {
   if (!draft.value) return;
@@ -219,6 +222,9 @@ defineExpose({
   attach: (list: File[]) => files.value?.add(list),
   keeping,
   openSearch: () => body.chain().focus().insertContent(',,').run(),
+  sendAnyway: () => send(true),
+  showFindings: () => foot.value?.toggle(),
+  mend: mendFirst,
   improve: () => edited.value[0] && emit('improve', edited.value[0]),
 });
 </script>
@@ -227,25 +233,16 @@ defineExpose({
   <section v-if="draft" class="reply" :aria-label="t('common.yourReply')">
     <ReplyAddressing ref="addressing" :draft="draft" :subject="subject" @change="handle.change" />
 
-    <div v-if="theirs" class="notice bad" role="alert">
-      {{ t('desk.draftChanged') }}
-      <button type="button" class="text-button" @click="take('mine')">{{ t('common.keepMine') }}</button>
-      <button type="button" class="text-button" @click="take('theirs')">{{ t('common.takeOtherOne') }}</button>
-    </div>
-    <div v-if="draft.problem && !busy" class="notice bad" role="alert">
-      {{ t('desk.notSentBecause', { problem: say(draft.problem) }) }}
-    </div>
-    <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
-    <div v-if="failure || pictures.problem.value || remark" class="notice bad" role="alert">
-      {{ failure || pictures.problem.value || remark }}
-    </div>
-    <div v-else-if="problem" class="notice" role="status">{{ problem }}</div>
-    <div v-if="waits && busy" class="notice" role="status">
-      {{
-        sending!.state === 'queued' ? t('desk.triedAgain', { problem: say(sending!.problem!) }) : say(sending!.problem!)
-      }}
-      <button type="button" class="text-button" @click="takeBack">{{ t('desk.takeItBack') }}</button>
-    </div>
+    <ReplyNotices
+      :conflict="Boolean(theirs)"
+      :refused="busy ? null : draft.problem"
+      :failure="failure || pictures.problem.value || remark"
+      :problem="problem"
+      :waiting="waits && busy ? sending : null"
+      :large="pictures.large.value"
+      @take="take"
+      @take-back="takeBack"
+    />
 
     <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
       <EditorContent :editor="body" class="body" @mouseover="explain" />
@@ -270,7 +267,7 @@ defineExpose({
       />
     </div>
 
-    <SlipOffer v-if="byItself.offered.value" :by-itself="byItself" @problem="(words) => (failure = words)" />
+    <SlipOffer v-if="byItself.offered.value" :slip="byItself.offered.value" @take="takeSlip" @leave="byItself.leave" />
     <div v-if="edited.length || questions.length" class="under">
       <p v-for="one in edited" :key="one.insertion" class="edited small" role="status">
         {{ t('desk.editedHere', { name: one.note.name }) }}
@@ -310,13 +307,16 @@ defineExpose({
     />
 
     <ReplyFoot
+      ref="foot"
       :findings="findings"
       :held="held"
       :state="state"
       :failing="Boolean(problem)"
       :busy="busy"
+      :person="draft.to[0]?.name || draft.to[0]?.address || ''"
       @show="goTo"
-      @meant="(mark) => (asIs = [...asIs, mark])"
+      @mend="mend"
+      @leave="leave"
       @discard="discard"
       @send="send"
     />
@@ -337,10 +337,6 @@ defineExpose({
   flex-direction: column;
   min-height: 0;
   min-width: 0;
-}
-
-.notice {
-  margin-bottom: var(--s2);
 }
 
 .sheet {

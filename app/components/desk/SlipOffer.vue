@@ -1,18 +1,16 @@
 <script setup lang="ts">
+import type { Slip } from '#core/slip/table';
+
 /** A word that was corrected again and again, offered to be put right from now on. */
-const props = defineProps<{ byItself: Pick<ReturnType<typeof useByItself>, 'offered' | 'take'> }>();
-const emit = defineEmits<{ problem: [words: string] }>();
-const slip = computed(() => props.byItself.offered.value!);
-const take = () => props.byItself.take().catch((error) => emit('problem', messageOf(error)));
+defineProps<{ slip: Slip }>();
+const emit = defineEmits<{ take: []; leave: [] }>();
 </script>
 
 <template>
   <p class="small offer" role="status">
     {{ t('desk.correctedOften', { slip: slip.slip, meant: slip.meant }) }}
-    <button type="button" class="text-button small" @click="take">{{ t('desk.putRightAlways') }}</button>
-    <button type="button" class="text-button small" @click="byItself.offered.value = null">
-      {{ t('desk.notThis') }}
-    </button>
+    <button type="button" class="text-button small" @click="emit('take')">{{ t('desk.putRightAlways') }}</button>
+    <button type="button" class="text-button small" @click="emit('leave')">{{ t('desk.notThis') }}</button>
   </p>
 </template>
 

@@ -65,8 +65,8 @@ const free = computed(() =>
     <span v-for="remark in remarks" :key="remark" class="remark">{{ remark + ' ' }}</span>
     <span v-if="free.length" class="soft"
       >{{ t('library.cueFree') + ' ' }}
-      <button v-for="cue in free" :key="cue" type="button" class="text-button small" @click="emit('choose', cue)">
-        {{ cue }}
+      <button v-for="one in free" :key="one" type="button" class="text-button small" @click="emit('choose', one)">
+        {{ one }}
       </button></span
     >
   </p>

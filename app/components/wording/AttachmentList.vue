@@ -38,7 +38,7 @@ async function add(files: File[]) {
   if (input.value) input.value.value = '';
 }
 
-defineExpose({ add });
+defineExpose({ add, choose: () => input.value?.click() });
 </script>
 
 <template>

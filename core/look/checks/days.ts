@@ -7,8 +7,8 @@ import { bareSubject } from '../../message/subject';
 import { fold } from '../../text/fold';
 import { phrase } from '../../text/phrase';
 import { withCapitals } from '../../text/case';
-import type { Finding } from '../finding';
-import { placeIn, type Letter, type Line } from '../letter';
+import type { Finding } from '../letter/finding';
+import { placeIn, type Letter, type Line } from '../letter/letter';
 
 /** The languages letters are read in: the account's own first, whose order of day and month holds for figures. */
 export const localesOf = (locale: string): string[] => [

@@ -1,8 +1,8 @@
 import { fileSize } from '../../number/size';
 import { foldAccents } from '../../text/fold';
 import { phrase } from '../../text/phrase';
-import type { Finding } from '../finding';
-import { placeIn, type Letter } from '../letter';
+import type { Finding } from '../letter/finding';
+import { placeIn, type Letter } from '../letter/letter';
 
 /** Words that say a file goes along, in the languages of letters (common practice, no source). */
 const SAID =

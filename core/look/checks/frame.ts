@@ -1,9 +1,9 @@
 import { isClosing } from '../../message/closing';
 import { foldAccents, fold } from '../../text/fold';
 import { phrase } from '../../text/phrase';
-import type { Finding } from '../finding';
-import { placeIn, written, type Letter, type Line } from '../letter';
-import { greetingIn } from '../names';
+import type { Finding } from '../letter/finding';
+import { placeIn, written, type Letter, type Line } from '../letter/letter';
+import { greetingIn } from '../letter/names';
 
 const wholeLine = (line: Line) => placeIn(line, 0, line.text.length);
 

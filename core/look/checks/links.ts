@@ -1,6 +1,6 @@
 import { phrase } from '../../text/phrase';
-import type { Finding } from '../finding';
-import type { Letter } from '../letter';
+import type { Finding } from '../letter/finding';
+import type { Letter } from '../letter/letter';
 
 const HOST = /^(?:[a-z]+:\/\/)?(?:[^\s/@]*@)?((?:[\p{L}\p{N}-]+\.)+\p{L}{2,})(?=[/?#:]|$)/iu;
 const hostOf = (text: string) =>

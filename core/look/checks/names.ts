@@ -1,9 +1,9 @@
 import { addressKey } from '../../message/address';
 import { foldAccents } from '../../text/fold';
 import { phrase } from '../../text/phrase';
-import type { Finding } from '../finding';
-import { placeIn, type Letter } from '../letter';
-import { calledBy, greetingOf, mayBe } from '../names';
+import type { Finding } from '../letter/finding';
+import { placeIn, type Letter } from '../letter/letter';
+import { calledBy, greetingOf, mayBe } from '../letter/names';
 import { recipientsOf } from './recipients';
 
 /** Everybody the letter may speak to by name. */

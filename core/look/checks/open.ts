@@ -1,8 +1,8 @@
 import { marksIn } from '../../blank/find/inDoc';
 import { openPlaces } from '../../blank/places';
 import { phrase } from '../../text/phrase';
-import type { Finding } from '../finding';
-import type { LookedAt } from '../letter';
+import type { Finding } from '../letter/finding';
+import type { LookedAt } from '../letter/letter';
 
 /** Blanks that are open, and marks made by hand that were left. */
 export function open(draft: LookedAt): Omit<Finding, 'stop'>[] {

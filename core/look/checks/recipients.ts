@@ -1,8 +1,8 @@
 import { addressKey, addressProblem } from '../../message/address';
 import { slipDistance } from '../../slip/correction';
 import { phrase } from '../../text/phrase';
-import type { LookedAt, Letter } from '../letter';
-import type { Finding } from '../finding';
+import type { LookedAt, Letter } from '../letter/letter';
+import type { Finding } from '../letter/finding';
 
 /** Everybody a draft goes to, each with the field they stand in. */
 export const recipientsOf = (draft: Pick<LookedAt, 'to' | 'cc' | 'bcc'>) =>

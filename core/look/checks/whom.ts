@@ -1,7 +1,9 @@
+import { dayAt } from '../../calendar/day';
+import { formatDay } from '../../calendar/format';
 import { phrase } from '../../text/phrase';
-import type { Finding } from '../finding';
-import { placeIn, type Letter, type Line } from '../letter';
-import { greetingOf } from '../names';
+import type { Finding } from '../letter/finding';
+import { placeIn, type Letter, type Line } from '../letter/letter';
+import { greetingOf } from '../letter/names';
 import { recipientsOf } from './recipients';
 
 const FOR_ONE =
@@ -55,7 +57,10 @@ export function sameNote(letter: Letter): Omit<Finding, 'stop'>[] {
   return letter.sentBefore.map(({ name, at }) => ({
     kind: 'same-note' as const,
     about: name,
-    words: phrase('look.sameNote', { name, at }),
+    words: phrase('look.sameNote', {
+      name,
+      day: formatDay(dayAt(at, 'UTC'), { style: 'long', weekday: false, pattern: '' }, letter.locale),
+    }),
     place: { part: 'body' as const },
   }));
 }

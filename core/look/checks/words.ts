@@ -1,7 +1,7 @@
 import { phrase } from '../../text/phrase';
 import { isSlipWord } from '../../slip/table';
-import type { Finding } from '../finding';
-import { placeIn, type Letter } from '../letter';
+import type { Finding } from '../letter/finding';
+import { placeIn, type Letter } from '../letter/letter';
 
 /** Words that rightly stand twice: "I know that that works", "he had had it", "die, die …" and the like (common practice, no source). */
 const TWICE_IS_RIGHT =

@@ -1,16 +1,35 @@
 import type { Knex } from 'knex';
 
-/** What the hand does by habit: when cues go off, and the slips that are put right. */
+const ID = 'CHAR(26) CHARACTER SET ascii';
+const BIN = 'CHARACTER SET utf8mb4 COLLATE utf8mb4_bin';
+
+/** Cues and slips, what the last look holds and keeps silent about, and which notes were sent to whom. */
 export async function up(knex: Knex): Promise<void> {
   await knex.raw("ALTER TABLE notes MODIFY cue VARCHAR(32) NOT NULL DEFAULT ''");
   await knex.raw(`ALTER TABLE settings
     ADD COLUMN cues VARCHAR(10) NOT NULL DEFAULT 'ended',
     ADD COLUMN slips MEDIUMTEXT NOT NULL DEFAULT '[]',
-    ADD COLUMN common_slips TINYINT(1) NOT NULL DEFAULT 0`);
+    ADD COLUMN common_slips TINYINT(1) NOT NULL DEFAULT 0,
+    ADD COLUMN holds TEXT NOT NULL DEFAULT '["no-recipient","bad-address","open-blank","open-mark"]',
+    ADD COLUMN silences MEDIUMTEXT NOT NULL DEFAULT '[]'`);
+  await knex.raw("ALTER TABLE drafts ADD COLUMN silenced MEDIUMTEXT NOT NULL DEFAULT '[]'");
+  await knex.raw(`CREATE TABLE sent_notes (
+    owner ${ID} NOT NULL,
+    address_key VARCHAR(320) ${BIN} NOT NULL,
+    note_id ${ID} NOT NULL,
+    sent_at BIGINT NOT NULL,
+    PRIMARY KEY (owner, address_key, note_id),
+    CONSTRAINT sent_notes_owner FOREIGN KEY (owner) REFERENCES accounts (id) ON DELETE CASCADE,
+    CONSTRAINT sent_notes_note FOREIGN KEY (note_id) REFERENCES notes (id) ON DELETE CASCADE
+  ) DEFAULT CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
 }
 
 export async function down(knex: Knex): Promise<void> {
+  await knex.schema.dropTable('sent_notes');
+  await knex.schema.alterTable('drafts', (table) => table.dropColumn('silenced'));
   await knex('notes').whereRaw('CHAR_LENGTH(cue) > 20').update({ cue: '', cue_key: '' });
   await knex.raw("ALTER TABLE notes MODIFY cue VARCHAR(20) NOT NULL DEFAULT ''");
-  await knex.schema.alterTable('settings', (table) => table.dropColumns('cues', 'slips', 'common_slips'));
+  await knex.schema.alterTable('settings', (table) =>
+    table.dropColumns('cues', 'slips', 'common_slips', 'holds', 'silences'),
+  );
 }

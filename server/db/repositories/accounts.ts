@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { addressKey } from '#core/message/address';
 import type { CueMode } from '#core/cue/table';
+import type { CheckName, Silence } from '#core/look/letter/finding';
 import type { DocJson } from '#core/note/schema';
 import type { Slip } from '#core/slip/table';
 import { json, num } from '../rows';
@@ -28,7 +29,15 @@ export interface SettingsRow {
   cues: CueMode;
   slips: Required<Slip>[];
   commonSlips: boolean;
+  holds: CheckName[];
+  silences: Silence[];
 }
+
+/** What an account begins with is set by the table. */
+type Begun = Omit<
+  SettingsRow,
+  'version' | 'pictureLimit' | 'attachmentLimit' | 'cues' | 'slips' | 'commonSlips' | 'holds' | 'silences'
+>;
 
 function toAccount(row: Record<string, unknown>): AccountRow {
   return {
@@ -39,12 +48,7 @@ function toAccount(row: Record<string, unknown>): AccountRow {
   };
 }
 
-export async function insertAccount(
-  db: Knex,
-  account: AccountRow,
-  settings: Omit<SettingsRow, 'version' | 'pictureLimit' | 'attachmentLimit' | 'cues' | 'slips' | 'commonSlips'>,
-  now: number,
-) {
+export async function insertAccount(db: Knex, account: AccountRow, settings: Begun, now: number) {
   await inTransaction(db, async (trx) => {
     await trx('accounts').insert({
       id: account.id,
@@ -98,6 +102,8 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     cues: row.cues,
     slips: json(row.slips),
     commonSlips: Boolean(row.common_slips),
+    holds: json(row.holds),
+    silences: json(row.silences),
   };
 }
 
@@ -120,6 +126,8 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       cues: settings.cues,
       slips: JSON.stringify(settings.slips),
       common_slips: settings.commonSlips,
+      holds: JSON.stringify(settings.holds),
+      silences: JSON.stringify(settings.silences),
     });
   return changed === 1;
 }

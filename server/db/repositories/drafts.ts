@@ -6,7 +6,7 @@ import type { Phrase } from '#core/text/phrase';
 
 export type DraftContent = Pick<
   Draft,
-  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'fills' | 'attachments' | 'quote' | 'subjectText' | 'preview'
+  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'fills' | 'attachments' | 'quote' | 'silenced' | 'subjectText' | 'preview'
 >;
 
 const ROW = ['id', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id'];
@@ -35,6 +35,7 @@ function toDraft(row: Record<string, unknown>): Draft {
     fills: json(row.fills),
     attachments: json(row.attachments),
     quote: Boolean(row.quote),
+    silenced: json(row.silenced),
     problem: fromColumn(row.problem),
   };
 }
@@ -51,6 +52,7 @@ function columns(draft: DraftContent) {
     fills: JSON.stringify(draft.fills),
     attachments: JSON.stringify(draft.attachments),
     quote: draft.quote,
+    silenced: JSON.stringify(draft.silenced),
   };
 }
 

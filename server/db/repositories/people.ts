@@ -116,3 +116,13 @@ export async function updatePerson(
     });
   return changed === 1;
 }
+
+/** Names and addresses of the people met last. */
+export async function boxesOfPeople(db: Knex, owner: string, limit: number): Promise<Mailbox[]> {
+  const rows = await db('people')
+    .where({ owner })
+    .orderBy('last_at', 'desc')
+    .limit(limit)
+    .select('full_name', 'address');
+  return rows.map(({ full_name: name, address }) => ({ name: String(name), address: String(address) }));
+}

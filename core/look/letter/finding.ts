@@ -1,4 +1,4 @@
-import type { Phrase } from '../text/phrase';
+import type { Phrase } from '../../text/phrase';
 
 /** What the last look looks for. */
 export const CHECKS = [

@@ -1,7 +1,7 @@
 import type { Node } from '@tiptap/pm/model';
-import type { Day } from '../calendar/day';
-import type { Mailbox } from '../message/address';
-import type { SlipTable } from '../slip/table';
+import type { Day } from '../../calendar/day';
+import type { Mailbox } from '../../message/address';
+import type { SlipTable } from '../../slip/table';
 
 /** What of a draft the last look looks at. */
 export interface LookedAt {

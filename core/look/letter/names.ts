@@ -1,6 +1,6 @@
-import { beginsWithGreeting } from '../message/greeting';
-import type { Mailbox } from '../message/address';
-import { foldAccents } from '../text/fold';
+import { beginsWithGreeting } from '../../message/greeting';
+import type { Mailbox } from '../../message/address';
+import { foldAccents } from '../../text/fold';
 import { written, type Letter, type Line } from './letter';
 
 const GREETING =

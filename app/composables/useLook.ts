@@ -1,0 +1,143 @@
+import { useTimeoutFn } from '@vueuse/core';
+import type { Node } from '@tiptap/pm/model';
+import type { Draft, LookPeople, Message } from '#shared/types/wire';
+import { notesOf } from '#core/blank/fill';
+import { dayAt } from '#core/calendar/day';
+import { addressKey } from '#core/message/address';
+import type { Finding } from '#core/look/letter/finding';
+import { inOrder, quickLook, type LookWishes } from '#core/look/quick';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { toText } from '#core/note/text';
+import type { Slip } from '#core/slip/table';
+import type { LookRequest, LookResponse } from '../workers/look.worker';
+import { useAccountStore } from '~/stores/account';
+import { useNotesStore } from '~/stores/notes';
+
+interface Surroundings {
+  draft: () => Draft | null;
+  original: () => Message | null;
+  slips: () => Slip[];
+  parts: () => [subject: Node, body: Node];
+  /** Counts changes of the letter. */
+  changes: () => number;
+}
+
+/** The letter is read this long after the last key. */
+const PAUSE_MS = 300;
+
+/** The last look at the draft that is open: what is seen at once, and what a worker finds by reading, a moment after the last key. */
+export function useLook(around: Surroundings) {
+  const notes = useNotesStore();
+  const account = useAccountStore();
+  const settings = () => account.settings!;
+  const signature = computed(() => toText(parseDoc(settings().signature)).trim());
+  const close = shallowRef<Finding[]>([]);
+  const known = shallowRef<LookPeople>({ people: [], sent: [] });
+
+  let worker: Worker | null = null;
+  let asked = 0;
+  const waiting = new Map<number, (findings: Finding[]) => void>();
+  function post(request: LookRequest): void {
+    if (!worker) {
+      worker = new Worker(new URL('../workers/look.worker.ts', import.meta.url), { type: 'module' });
+      worker.onmessage = ({ data }: MessageEvent<LookResponse>) => {
+        waiting.get(data.number)?.(data.findings);
+        waiting.delete(data.number);
+      };
+    }
+    worker.postMessage(request);
+  }
+  onBeforeUnmount(() => worker?.terminate());
+
+  const wishes = computed<LookWishes>(() => {
+    const { holds, silences } = settings();
+    return { holds, silences, silenced: around.draft()?.silenced ?? [] };
+  });
+
+  const quick = computed(() => {
+    around.changes();
+    const draft = around.draft();
+    const [subject, body] = around.parts();
+    return draft ? quickLook({ ...draft, subject, body }, wishes.value) : [];
+  });
+
+  /** Reads the letter as it stands now. */
+  async function read(): Promise<Finding[]> {
+    const draft = around.draft();
+    if (!draft) return [];
+    const original = around.original();
+    const sent = new Map(known.value.sent.map(({ note, at }) => [note, at]));
+    const [subject, body] = around.parts();
+    const { to, cc, bcc, mode, attachments } = toRaw(draft);
+    const number = ++asked;
+    const answer = new Promise<Finding[]>((resolve) => waiting.set(number, resolve));
+    post({
+      type: 'look',
+      number,
+      draft: structuredClone({
+        to: toRaw(to),
+        cc: toRaw(cc),
+        bcc: toRaw(bcc),
+        subject: subject.toJSON() as DocJson,
+        body: body.toJSON() as DocJson,
+      }),
+      facts: {
+        mode,
+        attachments: attachments.map(({ name, size }) => ({ name, size })),
+        original:
+          original &&
+          JSON.parse(
+            JSON.stringify({
+              from: [original.from],
+              to: original.to,
+              cc: original.cc,
+              subject: original.subject,
+              text: original.text.own || original.preview,
+            }),
+          ),
+        me: { name: settings().name, address: account.account!.address, signature: signature.value },
+        today: dayAt(Date.now(), settings().timeZone),
+        locale: settings().locale,
+        sentBefore: notesOf(draft.fills).flatMap((id) => {
+          const at = sent.get(id);
+          return at ? [{ name: notes.byId.get(id)?.name ?? '', at }] : [];
+        }),
+      },
+      wishes: JSON.parse(JSON.stringify(wishes.value)),
+    });
+    const findings = await answer;
+    if (number === asked) close.value = findings;
+    return findings;
+  }
+
+  const later = useTimeoutFn(() => void read(), PAUSE_MS, { immediate: false });
+  const told = computed(() => JSON.stringify([known.value.people.length, around.slips().length]));
+  const tell = () =>
+    post({ type: 'know', people: known.value.people, slips: JSON.parse(JSON.stringify(around.slips())) });
+  watch(told, tell);
+  watch(
+    [around.changes, () => around.draft()?.to, () => around.draft()?.attachments, wishes, known, told, signature],
+    () => later.start(),
+    { immediate: true },
+  );
+
+  watch(
+    () => addressKey(around.draft()?.to[0]?.address ?? ''),
+    async (address) => {
+      const fresh = await api<LookPeople>('/look/people', { query: { address } }).catch(() => null);
+      if (fresh && address === addressKey(around.draft()?.to[0]?.address ?? '')) known.value = fresh;
+    },
+    { immediate: true },
+  );
+
+  const findings = computed(() => inOrder([...quick.value, ...close.value]));
+
+  /** All that is seen in the letter as it stands this moment. */
+  async function now(): Promise<Finding[]> {
+    later.stop();
+    await read();
+    return findings.value;
+  }
+
+  return { findings, now };
+}

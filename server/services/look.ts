@@ -1,0 +1,71 @@
+import type { Draft, LookPeople } from '#shared/types/wire';
+import type { Settings } from '#shared/schemas/settings';
+import { notesOf } from '#core/blank/fill';
+import { dayAt } from '#core/calendar/day';
+import type { LookFacts } from '#core/look/letter/letter';
+import { lastLook } from '#core/look/look';
+import type { Finding } from '#core/look/letter/finding';
+import { signatureText } from '#core/message/own';
+import { splitQuoted } from '#core/message/quote';
+import { parseDoc } from '#core/note/schema';
+import { SlipTable } from '#core/slip/table';
+import type { AccountRow } from '../db/repositories/accounts';
+import { messageThread } from '../db/repositories/messages';
+import { noteRows } from '../db/repositories/notes';
+import { boxesOfPeople } from '../db/repositories/people';
+import { notesSentTo } from '../db/repositories/sentNotes';
+import { runTask } from '../work/pool';
+import type { Application } from './application';
+
+/** So many people met last are known to the last look. */
+const PEOPLE = 2_000;
+
+/** What the last look knows of people, for a letter to somebody. */
+export async function lookPeople({ db }: Application, owner: string, address: string): Promise<LookPeople> {
+  const [people, sent] = await Promise.all([boxesOfPeople(db, owner, PEOPLE), notesSentTo(db, owner, address)]);
+  return { people, sent };
+}
+
+async function originalOf(app: Application, owner: string, id: string | null): Promise<LookFacts['original']> {
+  const thread = id ? await messageThread(app.db, owner, id) : null;
+  if (!thread) return null;
+  // One that cannot be read any more keeps no answer back.
+  const text = await app
+    .mailbox(owner)
+    .get(id!)
+    .then(({ raw }) => runTask('quote', { raw }))
+    .then((quoted) => quoted.text)
+    .catch(() => '');
+  return { from: thread.from, to: thread.to, cc: thread.cc, subject: thread.subject, text: splitQuoted(text).own };
+}
+
+/** The last look at a draft, once more before it leaves, with all that is known here. */
+export async function lookAt(
+  app: Application,
+  { id: owner, address }: AccountRow,
+  draft: Draft,
+  settings: Settings,
+): Promise<Finding[]> {
+  const inside = notesOf(draft.fills);
+  const { people, sent } = await lookPeople(app, owner, draft.to[0]?.address ?? '');
+  const before = new Map(sent.map(({ note, at }) => [note, at]));
+  const notes = await noteRows(
+    app.db,
+    owner,
+    inside.filter((note) => before.has(note)),
+  );
+  const facts: LookFacts = {
+    mode: draft.mode,
+    attachments: draft.attachments,
+    original: await originalOf(app, owner, draft.originalId),
+    me: { name: settings.name, address, signature: signatureText(settings.signature) },
+    people,
+    today: dayAt(app.now(), settings.timeZone),
+    locale: settings.locale,
+    sentBefore: notes.map(({ id, name }) => ({ name, at: before.get(id)! })),
+    slips: new SlipTable(settings.slips.filter(({ off }) => !off)),
+  };
+  const { holds, silences } = settings;
+  const looked = { ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body) };
+  return lastLook(looked, facts, { holds, silences, silenced: draft.silenced });
+}
