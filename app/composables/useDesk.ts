@@ -1,8 +1,12 @@
 import type { Draft, Message, Sending } from '#shared/types/wire';
 import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
+import type { Done } from './useDone';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
+
+/** So long until a message is asked after once more. */
+const ASK_AGAIN_MS = 1_000;
 
 /** The message and the draft that are open on the Desk, as the address of the page names them, and what is done with both. */
 export function useDesk(around: {
@@ -19,7 +23,7 @@ export function useDesk(around: {
   const draft = shallowRef<Draft | null>(null);
   const problem = ref('');
   const reading = ref(false);
-  const { done, add, close, undo } = useDone(problem);
+  const { done, add, replace, close, undo } = useDone(problem);
 
   const messageId = computed(() => String(route.query.message ?? ''));
   const draftId = computed(() => String(route.query.draft ?? ''));
@@ -136,11 +140,45 @@ export function useDesk(around: {
     const answered = message.value?.id ?? '';
     const next = answered && mail.list === 'waiting' ? mail.neighbour(answered) : '';
     draft.value = null;
-    add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
+    if (sending.state === 'queued') rest(sending, answered);
+    else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
     await mail.refresh();
     if (next) await showMessage(next);
     else if (answered) await open();
     else await showMessage(mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
+  }
+
+  /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
+  function rest(sending: Sending, answered: string) {
+    const seconds = Math.max(1, Math.round((sending.leavesAt - Date.now()) / 1000));
+    const resting: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack };
+    let isBack = false;
+    add(resting);
+    async function bringBack() {
+      await api(`/sendings/${sending.id}/take-back`, { method: 'POST' });
+      isBack = true;
+      await show(sending.draftId, answered);
+    }
+    async function ask() {
+      if (isBack) return;
+      const now = await api<Sending>(`/sendings/${sending.id}`).catch(() => sending);
+      if (isBack) return;
+      if (now.state === 'queued' && now.leavesAt) return void setTimeout(ask, ASK_AGAIN_MS);
+      const isOut = now.state === 'sent' && !now.problem;
+      const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
+      const text = now.problem ? say(now.problem) : t(isOut ? 'desk.sentNow' : 'desk.onItsWay');
+      replace(resting, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo });
+      await mail.refresh();
+    }
+    setTimeout(ask, sending.leavesAt - Date.now() + ASK_AGAIN_MS);
+  }
+
+  /** Opens a draft, beside the message it answers. */
+  async function show(id: string, answered: string) {
+    draft.value = null;
+    if (answered) await showMessage(answered);
+    else await showDraft(id);
+    await open();
   }
 
   async function onDiscarded(gone: Draft) {

@@ -15,6 +15,8 @@ export function useDone(problem: Ref<string>) {
   const done = computed(() => all.value.at(-1) ?? null);
   const add = (one: Done) => (all.value = [...all.value.slice(1 - KEPT), one]);
   const close = () => (all.value = []);
+  /** Says something else of what was done; its undo goes. */
+  const replace = (one: Done, other: Done) => (all.value = all.value.map((known) => (known === one ? other : known)));
 
   /** Undoes what was done last. Resolves to whether it was. */
   async function undo(): Promise<boolean> {
@@ -32,5 +34,5 @@ export function useDone(problem: Ref<string>) {
     }
   }
 
-  return { done, add, close, undo };
+  return { done, add, replace, close, undo };
 }

@@ -62,7 +62,8 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
   /** Shows what became of the sending; a message that waits for the post office is asked after. */
   async function takeResult(result: Sending): Promise<void> {
     sending.value = result;
-    if (result.state === 'sent') {
+    // What rests is gone from here; it can be brought back.
+    if (result.state === 'sent' || (result.state === 'queued' && result.leavesAt > Date.now())) {
       pressed = '';
       handle.forget();
       around.onSent(result);

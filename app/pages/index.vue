@@ -134,6 +134,7 @@ useCommands({
   showFindings: () => reply.value?.showFindings(),
   mendFirst: () => reply.value?.mend(),
   findNote: () => reply.value?.openSearch(),
+  undoDone: { when: () => Boolean(done.value?.undo), do: () => desk.undo() },
   keepWording: keep,
   improveNear: () => keepPanel.value?.improve(),
   improveUsed: () => (improving.value ? improvePanel.value?.improve() : reply.value?.improve()),
@@ -197,7 +198,7 @@ useCommands({
     </div>
 
     <div class="ours">
-      <DoneBar :done="done" class="said" @undo="desk.undo" @close="desk.close" />
+      <DoneBar :done="done" shortcut="undoDone" class="said" @undo="desk.undo" @close="desk.close" />
       <ReplyPane
         v-if="draft"
         ref="reply"

@@ -32,7 +32,13 @@ export async function accountOf({ db }: Application, owner: string): Promise<Acc
     : null;
 }
 
-export async function signUp(app: Application, passwords: Passwords, input: SignUp): Promise<Account> {
+/** Makes an account. @param begun what its settings begin with */
+export async function signUp(
+  app: Application,
+  passwords: Passwords,
+  input: SignUp,
+  begun: { sendDelay?: number } = {},
+): Promise<Account> {
   const id = newId();
   const account = { id, address: input.address, passwordHash: await passwords.hash(input.password), demo: false };
   const { name, locale, timeZone } = input;
@@ -45,6 +51,7 @@ export async function signUp(app: Application, passwords: Passwords, input: Sign
       signature: emptyDoc(),
       daysOff: [],
       ...regionDefaults(locale),
+      ...begun,
     };
     await insertAccount(app.db, account, settings, app.now());
   } catch (error) {

@@ -79,7 +79,7 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     await insertAccount(
       db,
       { id: owner, address: wren.address, passwordHash, demo: true },
-      { name, locale, timeZone, fields, signature, daysOff: [], ...regionDefaults(locale) },
+      { name, locale, timeZone, fields, signature, daysOff: [], ...regionDefaults(locale), sendDelay: 5 },
       now,
     );
   } catch (error) {

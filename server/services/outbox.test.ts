@@ -4,6 +4,7 @@ import { newAccount, openTestApplication } from '../../tests/application';
 import { LETTER, readyDraft, withSender } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
 import type { Application } from './application';
+import { changeSettings, readSettings } from './accounts';
 import { beginDraft, changeDraft, readDraft } from './drafts';
 import { storeFile } from './files';
 import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
@@ -11,6 +12,26 @@ import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
 let app: Application;
 beforeAll(async () => {
   app = await openTestApplication();
+});
+
+describe('a message that rests before it leaves', () => {
+  it('is taken back whole, and leaves by itself when the time is over', async () => {
+    const { id: owner } = await newAccount(app);
+    await changeSettings(app, owner, { ...(await readSettings(app, owner)), sendDelay: 10 });
+    const { draft } = await readyDraft(app, owner);
+    const resting = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'rests-here' });
+    expect(resting).toMatchObject({ state: 'queued', problem: null });
+    expect(Math.abs(resting.leavesAt - Date.now() - 10_000)).toBeLessThan(5_000);
+    await dispatchDue(app);
+    expect(await readSending(app, owner, resting.id)).toMatchObject({ state: 'queued' });
+    await takeBack(app, owner, resting.id);
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body, problem: null });
+
+    const again = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'rests-again' });
+    await dispatchDue({ ...app, now: () => Date.now() + 11_000 });
+    expect(await readSending(app, owner, again.id)).toMatchObject({ state: 'sent', leavesAt: 0 });
+    await expect(takeBack(app, owner, again.id)).rejects.toMatchObject({ status: 409 });
+  });
 });
 
 describe('accepting and delivering', () => {

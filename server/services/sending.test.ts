@@ -185,6 +185,7 @@ describe('when something goes wrong', () => {
       'bad-address',
       'open-blank',
       'no-subject',
+      'signature-missing',
     ]);
   });
 

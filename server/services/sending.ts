@@ -46,14 +46,23 @@ const PATIENCE_MS = 8_000;
 const UNSURE = phrase('sending.unsure');
 
 /** What has left for at least one recipient is sent, whoever still waits. */
-function toSending({ id, state, problem, draftId, sentMessageId, recipients }: OutboxItem): Sending {
+function toSending(item: OutboxItem): Sending {
+  const { id, state, problem, draftId, sentMessageId, recipients } = item;
   const isOut = sentMessageId !== null && recipients.some((one) => one.state === 'accepted');
-  return { id, state: isOut ? 'sent' : state, problem, draftId, sentMessageId };
+  const rests = state === 'queued' && !item.attempts;
+  return {
+    id,
+    state: isOut ? 'sent' : state,
+    problem,
+    leavesAt: rests ? item.nextTryAt : 0,
+    draftId,
+    sentMessageId,
+  };
 }
 
 /**
  * Sends a draft. It is looked at and made into bytes; under one lock it is put into the outbox with the key of this press
- * of Send, if it is still what was looked at; only then is anything tried. The same key again, or another one after the
+ * of Send, if it is still what was looked at; only then, and after as long as the settings let it rest, is anything tried. The same key again, or another one after the
  * draft has gone, answers with what became of the first.
  * @throws UserError 422 with the findings when the last look holds it back, 409 when the draft has changed.
  */
@@ -71,7 +80,8 @@ export async function sendDraft(
   if (draft.state === 'sending') return toSending((await outboxOfDraft(app.db, owner, id))!);
   if (draft.version !== version) throw stale('draft', draft);
   const account = (await accountById(app.db, owner))!;
-  const findings = await lookAt(app, account, draft, await readSettings(app, owner));
+  const settings = await readSettings(app, owner);
+  const findings = await lookAt(app, account, draft, settings);
   const stop = findings.find((finding) => (anyway ? NEEDED.includes(finding.kind) : finding.stop));
   if (stop)
     throw new UserError(phrase('sending.heldBack', { finding: stop.words }), 422, { code: 'held-back', findings });
@@ -85,10 +95,11 @@ export async function sendDraft(
   const recipients = [...to.values()].map((address): Recipient => ({ address, state: 'waiting', reason: '' }));
   const item = { id: outboxId, draftId: id, originalId: draft.originalId, messageId, recipients, raw, key };
   const isQueued = await inTransaction(app.db, async (trx) => {
-    const now = await lockDraft(trx, owner, id);
-    if (!now || now.state === 'sending') return false;
-    if (now.version !== version) throw stale('draft', now);
-    await insertOutbox(trx, owner, { ...item, envelopeFrom: account.address }, app.now());
+    const locked = await lockDraft(trx, owner, id);
+    if (!locked || locked.state === 'sending') return false;
+    if (locked.version !== version) throw stale('draft', locked);
+    const now = app.now();
+    await insertOutbox(trx, owner, { ...item, envelopeFrom: account.address }, now, now + settings.sendDelay * 1000);
     await setDraftState(trx, owner, id, 'sending');
     return true;
   });

@@ -82,6 +82,8 @@ export const settingsSchema = object({
     .required()
     .max(5000, phrase('invalid.manySilences'))
     .default([]),
+  /** So many seconds a message rests in the outbox, where it can be taken back, before it leaves. */
+  sendDelay: number().integer().min(0).max(30, phrase('invalid.sendDelay')).default(0),
 });
 
 export type Settings = InferType<typeof settingsSchema>;

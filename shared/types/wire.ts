@@ -274,6 +274,8 @@ export interface Sending {
   id: string;
   state: 'queued' | 'handing' | 'unanswered' | 'sent' | 'refused' | 'unsure';
   problem: Phrase | null;
+  /** When it leaves, while it rests and can be taken back (milliseconds since 1970); 0 otherwise. */
+  leavesAt: number;
   draftId: string;
   sentMessageId: string | null;
 }

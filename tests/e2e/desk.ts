@@ -50,6 +50,11 @@ export const test = base.extend<Fixtures>({
     await page.getByLabel('Password').fill('a long password');
     await page.getByRole('button', { name: 'Make the account' }).click();
     await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
+    // Messages leave at once, but where a test is about their rest.
+    const settings = await (await page.request.get('/api/settings')).json();
+    await page.request.put('/api/settings', { data: { ...settings, sendDelay: 0 } });
+    await page.reload();
+    await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
     const db = connect(process.env.JAR_NOTE_DATABASE!);
     await use({
       page,

@@ -109,9 +109,8 @@ test('the last look says one thing at a time, puts right with one key, is silenc
   await answer(page);
   const body = page.getByRole('textbox', { name: 'Your reply' });
   await body.fill('Dear Tomas, I come on Tuesday 3 December 2026, with the the strings.');
-  const foot = page.getByRole('contentinfo').last();
-  await expect(foot.getByRole('button', { name: /The greeting says Tomas/ })).toBeVisible();
-  await foot.getByRole('button', { name: /and \d more/ }).click();
+  await expect(page.getByRole('button', { name: /The greeting says Tomas/ })).toBeVisible();
+  await page.getByRole('button', { name: /and \d more/ }).click();
   const list = page.getByRole('region', { name: 'Last look' });
   await expect(list.getByRole('button', { name: '3 December 2026 is a Thursday' })).toBeVisible();
   await list.getByRole('button', { name: 'Write “Thursday”' }).click();
@@ -144,5 +143,25 @@ test('the last look says one thing at a time, puts right with one key, is silenc
   expect(await received()).toHaveLength(0);
   await page.keyboard.press('Alt+Shift+s');
   await expect(page.getByText('Sent.')).toBeVisible();
+  expect(await received()).toHaveLength(1);
+});
+
+test('after Send a message can be taken back whole, and leaves by itself when its time is over', async ({
+  somebody: { page, received },
+}) => {
+  const settings = await (await page.request.get('/api/settings')).json();
+  await page.request.put('/api/settings', { data: { ...settings, sendDelay: 4 } });
+  await answer(page);
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  await body.fill('Dear Ada, I can come in December. Robin');
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('It leaves in 4 seconds.')).toBeVisible();
+  await page.keyboard.press('Alt+z');
+  await expect(body).toHaveText('Dear Ada, I can come in December. Robin');
+  expect(await received()).toHaveLength(0);
+  await body.fill('Dear Ada, I can come in January. Robin');
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('It leaves in 4 seconds.')).toBeVisible();
+  await expect(page.getByText('Sent.')).toBeVisible({ timeout: 20_000 });
   expect(await received()).toHaveLength(1);
 });

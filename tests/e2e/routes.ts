@@ -168,6 +168,7 @@ export async function furnish(owner: APIRequestContext) {
     'POST /imports/[id]/undo': { path: `/imports/${coming.id}/undo` },
     'POST /notes/accidents': { data: { cue: 'gate' } },
     'GET /slips/common': { list: true },
+    'GET /look/people': { list: true },
     'GET /drafts': { list: true },
     'POST /drafts': { data: { mode: 'reply', originalId: message.id } },
     'GET /drafts/[id]': { path: `/drafts/${draft.id}` },

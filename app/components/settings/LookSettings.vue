@@ -27,6 +27,17 @@ function hold(kind: (typeof CHECKS)[number], on: boolean) {
         @update:model-value="(on) => hold(kind, Boolean(on))"
       />
     </div>
+    <p class="delay">
+      <label for="s-delay">{{ t('settings.sendDelay') }}</label>
+      <el-input-number
+        id="s-delay"
+        :model-value="values.sendDelay"
+        :min="0"
+        :max="30"
+        controls-position="right"
+        @update:model-value="(seconds) => ((values.sendDelay = seconds ?? 0), emit('change'))"
+      />
+    </p>
     <template v-if="values.silences.length">
       <h3 class="small">{{ t('settings.silenced') }}</h3>
       <ul>
@@ -50,6 +61,13 @@ function hold(kind: (typeof CHECKS)[number], on: boolean) {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 0 var(--s4);
+}
+
+.delay {
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+  margin-top: var(--s3);
 }
 
 .checks :deep(.el-checkbox) {

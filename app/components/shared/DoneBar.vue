@@ -2,14 +2,20 @@
 import type { Done } from '~/composables/useDone';
 
 /** What was just done, with its undo. */
-defineProps<{ done: Done | null }>();
+defineProps<{ done: Done | null; /** The command that undoes it. */ shortcut?: CommandName }>();
 const emit = defineEmits<{ undo: []; close: [] }>();
 </script>
 
 <template>
   <p v-if="done" class="done" role="status">
     {{ done.text }}
-    <button v-if="done.undo" type="button" class="text-button" @click="emit('undo')">
+    <button
+      v-if="done.undo"
+      type="button"
+      class="text-button"
+      :aria-keyshortcuts="shortcut && shortcutOf(shortcut)"
+      @click="emit('undo')"
+    >
       {{ t('common.undo') }}</button><button type="button" class="text-button small" @click="emit('close')">
       {{ t('common.close') }}
     </button>

@@ -11,7 +11,8 @@ export async function up(knex: Knex): Promise<void> {
     ADD COLUMN slips MEDIUMTEXT NOT NULL DEFAULT '[]',
     ADD COLUMN common_slips TINYINT(1) NOT NULL DEFAULT 0,
     ADD COLUMN holds TEXT NOT NULL DEFAULT '["no-recipient","bad-address","open-blank","open-mark"]',
-    ADD COLUMN silences MEDIUMTEXT NOT NULL DEFAULT '[]'`);
+    ADD COLUMN silences MEDIUMTEXT NOT NULL DEFAULT '[]',
+    ADD COLUMN send_delay TINYINT UNSIGNED NOT NULL DEFAULT 0`);
   await knex.raw("ALTER TABLE drafts ADD COLUMN silenced MEDIUMTEXT NOT NULL DEFAULT '[]'");
   await knex.raw(`CREATE TABLE sent_notes (
     owner ${ID} NOT NULL,
@@ -30,6 +31,6 @@ export async function down(knex: Knex): Promise<void> {
   await knex('notes').whereRaw('CHAR_LENGTH(cue) > 20').update({ cue: '', cue_key: '' });
   await knex.raw("ALTER TABLE notes MODIFY cue VARCHAR(20) NOT NULL DEFAULT ''");
   await knex.schema.alterTable('settings', (table) =>
-    table.dropColumns('cues', 'slips', 'common_slips', 'holds', 'silences'),
+    table.dropColumns('cues', 'slips', 'common_slips', 'holds', 'silences', 'send_delay'),
   );
 }

@@ -31,13 +31,16 @@ export interface SettingsRow {
   commonSlips: boolean;
   holds: CheckName[];
   silences: Silence[];
+  /** How long a message rests in the outbox before it leaves, in seconds. */
+  sendDelay: number;
 }
 
 /** What an account begins with is set by the table. */
 type Begun = Omit<
   SettingsRow,
-  'version' | 'pictureLimit' | 'attachmentLimit' | 'cues' | 'slips' | 'commonSlips' | 'holds' | 'silences'
->;
+  'version' | 'pictureLimit' | 'attachmentLimit' | 'cues' | 'slips' | 'commonSlips' | 'holds' | 'silences' | 'sendDelay'
+> &
+  Partial<Pick<SettingsRow, 'sendDelay'>>;
 
 function toAccount(row: Record<string, unknown>): AccountRow {
   return {
@@ -68,6 +71,7 @@ export async function insertAccount(db: Knex, account: AccountRow, settings: Beg
       currency: settings.currency,
       weekdays_off: JSON.stringify(settings.weekdaysOff),
       days_off: JSON.stringify(settings.daysOff),
+      send_delay: settings.sendDelay ?? 0,
     });
   });
 }
@@ -104,6 +108,7 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     commonSlips: Boolean(row.common_slips),
     holds: json(row.holds),
     silences: json(row.silences),
+    sendDelay: num(row.send_delay),
   };
 }
 
@@ -128,6 +133,7 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       common_slips: settings.commonSlips,
       holds: JSON.stringify(settings.holds),
       silences: JSON.stringify(settings.silences),
+      send_delay: settings.sendDelay,
     });
   return changed === 1;
 }

@@ -28,6 +28,8 @@ export interface OutboxItem {
   problem: Phrase | null;
   sentMessageId: string | null;
   createdAt: number;
+  /** When it is tried next, in milliseconds since 1970. */
+  nextTryAt: number;
 }
 
 function toItem(row: Record<string, unknown>): OutboxItem {
@@ -46,6 +48,7 @@ function toItem(row: Record<string, unknown>): OutboxItem {
     problem: fromColumn(row.problem),
     sentMessageId: (row.sent_message_id as string | null) ?? null,
     createdAt: num(row.created_at),
+    nextTryAt: num(row.next_try_at),
   };
 }
 
@@ -54,6 +57,7 @@ export async function insertOutbox(
   owner: string,
   item: Pick<OutboxItem, 'id' | 'key' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'recipients' | 'raw'>,
   now: number,
+  leavesAt = now,
 ) {
   await insertBytes(trx, 'outbox', {
     id: item.id,
@@ -66,7 +70,7 @@ export async function insertOutbox(
     recipients: JSON.stringify(item.recipients),
     raw: item.raw,
     state: 'queued',
-    next_try_at: now,
+    next_try_at: leavesAt,
     problem: '',
     created_at: now,
   });

@@ -52,6 +52,8 @@ export default {
   changedElsewhere: 'Changed elsewhere',
   nothingIsOpen: 'Nothing is open.',
   intended: 'It is intended',
+  leavesIn: 'It leaves in {count} second. | It leaves in {count} seconds.',
+  onItsWay: 'It is on its way.',
   lastLook: 'Last look',
   showLook: 'More about it',
   more: 'and {count} more',

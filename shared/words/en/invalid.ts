@@ -44,6 +44,7 @@ export default {
   slipWord: 'A slip is one word, of letters only.',
   slipSame: 'The slip and what is meant are the same.',
   slipTwice: 'A slip stands here twice.',
+  sendDelay: 'A message can wait 30 seconds at most.',
   manySilences: 'There can be at most 5,000 silenced checks.',
   manySlips: 'There can be at most 2,000 slips.',
   manyFields: 'There can be at most 100 fields.',

@@ -51,6 +51,7 @@ export default {
   commonSlipsFrom: "From the list “{'@'}cspell/dict-en-common-misspellings”.",
   lastLook: 'Last look',
   lastLookAbout: 'What holds a message back when you press Send. Everything else is only pointed out under the letter.',
+  sendDelay: 'After Send, seconds in which a message can be taken back (0 to 30)',
   silenced: 'Not pointed out',
   silencedFor: '{check}, to {person}',
   sayAgain: 'Point it out again',
