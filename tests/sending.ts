@@ -35,3 +35,10 @@ export async function readyDraft(app: Application, owner: string, to = 'ines@cli
 export function withSender(app: Application, wrap: (real: SenderPort) => SenderPort): Application {
   return { ...app, sender: (owner) => wrap(app.sender(owner)) };
 }
+
+/** Settings with one signature, under everything. */
+export const signedWith = (text: string) => ({
+  signatures: [{ id: 'mine', name: 'Mine', body: docFromText(text) }],
+  signatureNew: 'mine',
+  signatureAnswer: 'mine',
+});

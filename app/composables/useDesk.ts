@@ -150,7 +150,7 @@ export function useDesk(around: {
 
   /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
   function rest(sending: Sending, answered: string) {
-    const seconds = Math.max(1, Math.round((sending.leavesAt - Date.now()) / 1000));
+    const seconds = Math.max(1, Math.ceil((sending.leavesAt - Date.now()) / 1000));
     const resting: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack };
     let isBack = false;
     add(resting);

@@ -21,6 +21,7 @@ const first: Draft = {
   fills: {},
   attachments: [],
   quote: false,
+  signature: null,
   silenced: [],
   problem: null,
   subjectText: '',

@@ -18,9 +18,10 @@ const RETRY_AFTER = 3_000;
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 
-/** What of a draft is written; one written down by an earlier version may know nothing of findings. */
-function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote, silenced = [] }: Content): Content {
-  return { to, cc, bcc, subject, body, fills, attachments, quote, silenced };
+/** What of a draft is written; one written down by an earlier version may know nothing of signatures and findings. */
+function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote, ...later }: Content): Content {
+  const { signature = null, silenced = [] } = later;
+  return { to, cc, bcc, subject, body, fills, attachments, quote, signature, silenced };
 }
 
 /**

@@ -18,7 +18,7 @@ import { questionsIn, type BlankQuestion, type DraftQuestion, type PassageQuesti
 import type { LookPlace } from '#core/look/letter/finding';
 import { fitDoc } from '#core/note/fit';
 import { emptyDoc, parseDoc, type DocJson } from '#core/note/schema';
-import { withoutSignature } from '#core/note/signature';
+import { withoutSignatures } from '#core/note/signature';
 import { useLookupsStore } from '~/stores/lookups';
 import { ByItself, type Range } from '../editor/byItself';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
@@ -188,9 +188,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   /** Puts a note in at the caret, or in place of what was typed to find it. What it draws on has been fetched. */
   function insert(note: Note, target?: Omit<Target, 'editor'> & { editor?: Editor }): string {
     const insertion = crypto.randomUUID().slice(0, 8);
-    const signature = parseDoc(around.settings().signature);
     const typed = target?.cue ? capitalsOf(target.cue.typed, target.cue.cue) : 'none';
-    const wording = capitalised(withoutSignature(parseDoc(note.body), signature), typed);
+    const wording = capitalised(withoutSignatures(parseDoc(note.body), around.settings()), typed);
     const noteSubject = parseDoc(note.subject);
     const inSubject = target?.editor === subject;
     // A snippet stands in the subject itself; of a note that has one, its subject does.

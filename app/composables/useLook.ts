@@ -7,6 +7,7 @@ import { addressKey } from '#core/message/address';
 import type { Finding } from '#core/look/letter/finding';
 import { inOrder, quickLook, type LookWishes } from '#core/look/quick';
 import { parseDoc, type DocJson } from '#core/note/schema';
+import { signatureDoc, signatureFor } from '#core/note/signature';
 import { toText } from '#core/note/text';
 import type { Slip } from '#core/slip/table';
 import type { LookRequest, LookResponse } from '../workers/look.worker';
@@ -30,9 +31,13 @@ export function useLook(around: Surroundings) {
   const notes = useNotesStore();
   const account = useAccountStore();
   const settings = () => account.settings!;
-  const signature = computed(() => toText(parseDoc(settings().signature)).trim());
+  /** The signature that goes under the letter. */
+  const signature = computed(() => {
+    const draft = around.draft();
+    return draft ? signatureFor(settings(), draft) : null;
+  });
   const close = shallowRef<Finding[]>([]);
-  const known = shallowRef<LookPeople>({ people: [], sent: [] });
+  const known = shallowRef<LookPeople>({ people: [], sent: [], signature: '' });
 
   let worker: Worker | null = null;
   let asked = 0;
@@ -95,7 +100,11 @@ export function useLook(around: Surroundings) {
               text: original.text.own || original.preview,
             }),
           ),
-        me: { name: settings().name, address: account.account!.address, signature: signature.value },
+        me: {
+          name: settings().name,
+          address: account.account!.address,
+          signature: toText(parseDoc(signatureDoc(signature.value))).trim(),
+        },
         today: dayAt(Date.now(), settings().timeZone),
         locale: settings().locale,
         sentBefore: notesOf(draft.fills).flatMap((id) => {
@@ -139,5 +148,5 @@ export function useLook(around: Surroundings) {
     return findings.value;
   }
 
-  return { findings, now };
+  return { findings, now, known, signature };
 }

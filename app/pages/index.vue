@@ -36,6 +36,7 @@ const reply = ref<{
   sendAnyway(): Promise<void>;
   showFindings(): void;
   mend(): void;
+  nextSignature(): void;
   openSearch(): void;
   keeping(): Promise<Keeping>;
   improve(): void;
@@ -133,6 +134,7 @@ useCommands({
   sendAnyway: () => reply.value?.sendAnyway(),
   showFindings: () => reply.value?.showFindings(),
   mendFirst: () => reply.value?.mend(),
+  nextSignature: () => reply.value?.nextSignature(),
   findNote: () => reply.value?.openSearch(),
   undoDone: { when: () => Boolean(done.value?.undo), do: () => desk.undo() },
   keepWording: keep,

@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import { Editor, EditorContent } from '@tiptap/vue-3';
 import { Plus } from 'lucide-vue-next';
 import { settingsSchema, type Settings } from '#shared/schemas/settings';
-import { letterExtensions } from '~/editor/extensions';
 import { useAccountStore } from '~/stores/account';
-import type { DocJson } from '#core/note/schema';
 
 useHead({ title: t('settings.pageTitle') });
 
@@ -18,6 +15,8 @@ const saved = ref(false);
 // What was changed and not saved is written down in this browser, and is here again when one comes back.
 const journal = journalOf<Settings>(account.account!.id, 'settings');
 const restored = ref(false);
+/** The editors of signatures are made anew when what they show is not what was typed. */
+const signaturesKey = ref(0);
 const isChanged = () => JSON.stringify(values) !== JSON.stringify(account.settings);
 const written = journal.read();
 if (written && JSON.stringify(written) !== JSON.stringify(values)) {
@@ -31,24 +30,9 @@ watch(values, () => {
 function takeBack() {
   journal.drop();
   Object.assign(values, copy());
-  signature.commands.setContent(values.signature, { emitUpdate: false });
+  signaturesKey.value++;
   restored.value = false;
 }
-
-const signature = markRaw(
-  new Editor({
-    content: values.signature,
-    extensions: letterExtensions(),
-    editorProps: {
-      attributes: { class: 'letter', role: 'textbox', 'aria-multiline': 'true', 'aria-label': t('settings.signature') },
-    },
-    onUpdate: ({ editor }) => {
-      values.signature = editor.getJSON() as DocJson;
-      saved.value = false;
-    },
-  }),
-);
-onBeforeUnmount(() => signature.destroy());
 
 /** 5 January 2026 was a Monday. */
 const weekdays = Array.from({ length: 7 }, (_, i) =>
@@ -94,7 +78,6 @@ function takeNewer() {
   void account.load().then(async () => {
     account.settings = await api<Settings>('/settings');
     Object.assign(values, copy());
-    signature.commands.setContent(values.signature, { emitUpdate: false });
     problem.value = '';
   });
 }
@@ -160,16 +143,7 @@ const isStale = computed(() => code.value === 'stale');
         </button>
       </section>
 
-      <section aria-labelledby="s-signature">
-        <h2 id="s-signature">{{ t('settings.signature') }}</h2>
-        <p class="soft small">
-          {{ t('settings.signatureAbout') }}
-        </p>
-        <FormatBar :editor="signature" />
-        <div class="sheet" @mousedown.self.prevent="signature.commands.focus('end')">
-          <EditorContent :editor="signature" />
-        </div>
-      </section>
+      <SignatureSettings :key="signaturesKey" :model-value="values" :fields="fields" @change="saved = false" />
 
       <HandSettings :model-value="values" :fields="fields" @change="saved = false" />
 
@@ -338,15 +312,6 @@ const isStale = computed(() => code.value === 'stale');
 
 .weekdays :deep(.el-checkbox) {
   margin: 0;
-}
-
-.sheet {
-  margin-top: var(--s1);
-  padding: var(--s3) var(--s4);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  cursor: text;
 }
 
 .wrong {

@@ -16,6 +16,7 @@ export const COMMANDS = {
   sendAnyway: { key: 'Alt+Shift+S', place: 'desk' },
   showFindings: { key: 'Alt+O', place: 'desk' },
   mendFirst: { key: 'Alt+H', place: 'desk' },
+  nextSignature: { key: 'Alt+G', place: 'desk' },
   undoDone: { key: 'Alt+Z', place: 'desk' },
   keepWording: { key: 'Alt+K', place: 'desk' },
   improveNear: { key: 'Alt+I' },

@@ -9,7 +9,7 @@ const box = (name: string, address: string) => ({ name, address });
 
 const draft = (part: Partial<Draft>): Draft => ({
   ...{ id: 'd', version: 1, updatedAt: 0, mode: 'reply', originalId: null, state: 'open', problem: null },
-  ...{ subjectText: '', preview: '', quote: true, fills: {}, attachments: [], bcc: [], silenced: [] },
+  ...{ subjectText: '', preview: '', quote: true, fills: {}, attachments: [], bcc: [], signature: null, silenced: [] },
   to: [box('Ada Marsh', 'ada@x.example')],
   cc: [box('Office', 'office@x.example')],
   subject: docFromText('Re: AW: Your piano'),
@@ -18,7 +18,7 @@ const draft = (part: Partial<Draft>): Draft => ({
 });
 const keep = (part: Partial<Draft>, isPart = false, signature = '') => {
   const whole = draft(part);
-  return keepingOfDraft(whole, parseDoc(whole.body), isPart, signature);
+  return keepingOfDraft(whole, parseDoc(whole.body), isPart, [signature]);
 };
 
 describe('what a draft gives for a note', () => {
@@ -72,7 +72,7 @@ describe('what a draft gives for a note', () => {
   it('of a selected part is named by its words, and takes neither subject, recipients nor attachments', () => {
     const paper = { file: 'f'.repeat(64), name: 'prices.pdf', type: 'application/pdf', size: 1 };
     const body = docFromText('The room should be at 45 per cent.');
-    const part = keepingOfDraft(draft({ attachments: [paper] }), parseDoc(body), true, '');
+    const part = keepingOfDraft(draft({ attachments: [paper] }), parseDoc(body), true, ['']);
     expect(part).toMatchObject({ name: 'The room should be at 45 per cent', cc: [], attachments: [] });
     expect(read(part.subject)).toBe('');
     expect(keep({ attachments: [paper] }).attachments).toEqual([paper]);

@@ -14,9 +14,9 @@ import { unfilled } from '#core/wording/improve';
 import type { Person } from '#shared/types/wire';
 
 /** What a draft, or a selected part of it, gives for a note: its values turned back into their blanks. */
-export function keepingOfDraft(draft: Draft, body: Node, isPart: boolean, signature: string): Keeping {
+export function keepingOfDraft(draft: Draft, body: Node, isPart: boolean, signatures: string[]): Keeping {
   const doc = unfilled(parseDoc(body.toJSON()), draft.fills);
-  const { own, signature: cut } = partsOfDoc(doc, [signature]);
+  const { own, signature: cut } = partsOfDoc(doc, signatures);
   const kept = docOf(own);
   const subjectDoc = unfilled(parseDoc(draft.subject), draft.fills);
   const subject = toLine(subjectDoc);

@@ -1,3 +1,4 @@
+import type { Node } from '@tiptap/pm/model';
 import { htmlToText } from 'html-to-text';
 import { isSafeLink, linkTo } from './link';
 import { describe, expect, it } from 'vitest';
@@ -5,7 +6,12 @@ import { docFromText, DocumentError, emptyDoc, isEmptyDoc, parseDoc, type DocJso
 import { escapeHtml } from './escape';
 import { toHtml } from './html';
 import { toLine, toText } from './text';
-import { withoutSignature } from './signature';
+import { withoutSignatures, type Signature } from './signature';
+
+const withoutSignature = (doc: Node, ...bodies: Node[]) =>
+  withoutSignatures(doc, {
+    signatures: bodies.map((body, i): Signature => ({ id: `${i}`, name: '', body: body.toJSON() })),
+  });
 import { checkNote } from '../blank/check';
 import { said } from '../../tests/words';
 
@@ -158,6 +164,10 @@ describe('a note that ends with the signature', () => {
   it('keeps everything when there is no signature', () => {
     const note = parseDoc(docFromText('Hello.'));
     expect(withoutSignature(note, parseDoc(emptyDoc()))).toBe(note);
+    // Whichever of one's own it is, and one above another.
+    const hire = parseDoc(docFromText('Wren, concert hire'));
+    const both = parseDoc(docFromText(`Text.\n\nWren, concert hire\n\n${toText(signature)}`));
+    expect(toText(withoutSignature(both, signature, hire))).toBe('Text.');
   });
 });
 

@@ -1,14 +1,53 @@
 import type { Node } from '@tiptap/pm/model';
 import { fold } from '../text/fold';
-import { schema } from './schema';
+import { emptyDoc, isEmptyDoc, parseDoc, schema, type DocJson } from './schema';
 import { toText } from './text';
 
+/** What stands under a message, for one of the capacities somebody writes in. */
+export interface Signature {
+  id: string;
+  name: string;
+  body: DocJson;
+}
+
+/** The signatures of an account, and which of them goes under new messages and under answers; empty for none. */
+export interface Signatures {
+  signatures: Signature[];
+  signatureNew: string;
+  signatureAnswer: string;
+}
+
 /**
- * A note's document without the account's own signature at its end, and without the `-- ` line above it
- * (RFC 3676 section 4.3), so that the signature of the message stands once. Only a whole match at the very end is cut;
- * a name alone in the text stays.
+ * The signature that goes under a message.
+ * @param chosen the one chosen for it: its id, empty for none, null where it is as usual
  */
-export function withoutSignature(doc: Node, signature: Node): Node {
+export function signatureFor(
+  { signatures, signatureNew, signatureAnswer }: Signatures,
+  { mode, signature: chosen }: { mode: string; signature: string | null },
+): Signature | null {
+  const usual = mode === 'new' ? signatureNew : signatureAnswer;
+  const of = (id: string) => signatures.find((one) => one.id === id) ?? null;
+  // One that is gone since leaves the usual one.
+  return chosen === '' ? null : (chosen && of(chosen)) || of(usual);
+}
+
+/** The document of a signature; an empty one for none. */
+export const signatureDoc = (signature: Signature | null): DocJson => signature?.body ?? emptyDoc();
+
+/** The texts of all signatures in which something is written, as they are told apart from the wording above them. */
+export const signatureTexts = ({ signatures }: Pick<Signatures, 'signatures'>): string[] =>
+  signatures.filter(({ body }) => !isEmptyDoc(body)).map(({ body }) => toText(parseDoc(body)).trim());
+
+/**
+ * A note's document without one of the account's own signatures at its end, and without the `-- ` line above it
+ * (RFC 3676 section 4.3), so that a message has one signature. Only a whole match at the very end is cut; a name alone in
+ * the text stays.
+ */
+export function withoutSignatures(doc: Node, { signatures }: Pick<Signatures, 'signatures'>): Node {
+  return signatures.reduce((rest, { body }) => withoutSignature(rest, parseDoc(body)), doc);
+}
+
+function withoutSignature(doc: Node, signature: Node): Node {
   const wanted = fold(toText(signature));
   if (!wanted) return doc;
   const blocks: Node[] = [];

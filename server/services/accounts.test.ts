@@ -113,7 +113,7 @@ describe('settings', () => {
       ...first,
       name: 'New Name',
       fields: [{ name: 'tel', value: '1' }],
-      signature: docFromText('x'),
+      signatures: [{ id: 's', name: 'Mine', body: docFromText('x') }],
     });
     expect(saved).toMatchObject({
       version: first.version + 1,

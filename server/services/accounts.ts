@@ -1,7 +1,6 @@
 import type { Account } from '#shared/types/wire';
 import type { SignIn, SignUp } from '#shared/schemas/account';
 import type { Settings } from '#shared/schemas/settings';
-import { emptyDoc } from '#core/note/schema';
 import { regionDefaults } from '#core/number/region';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
@@ -48,7 +47,9 @@ export async function signUp(
       locale,
       timeZone,
       fields: [],
-      signature: emptyDoc(),
+      signatures: [],
+      signatureNew: '',
+      signatureAnswer: '',
       daysOff: [],
       ...regionDefaults(locale),
       ...begun,

@@ -74,7 +74,9 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
   const settings = await readSettings(app, owner);
   const { version: _version, ...sender } = settings;
   const named = [...notes, ...[...former.values()].flat()].flatMap(filesOf);
-  for (const file of [...new Set([...named, ...(wanted.sender ? picturesIn(sender.signature) : [])])].sort()) {
+  for (const file of [
+    ...new Set([...named, ...(wanted.sender ? sender.signatures.flatMap(({ body }) => picturesIn(body)) : [])]),
+  ].sort()) {
     const found = await fileByDigest(app.db, owner, file);
     if (!found) continue;
     total += Math.ceil(found.size / 3) * 4;

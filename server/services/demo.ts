@@ -73,13 +73,13 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
   if (await accountByAddress(db, wren.address)) return;
   const now = app.now();
   const owner = newId();
-  const { name, locale, timeZone, fields, signature } = wren;
+  const { name, locale, timeZone, fields, signatures } = wren;
   const passwordHash = await passwords.hash(randomBytes(24).toString('hex'));
   try {
     await insertAccount(
       db,
       { id: owner, address: wren.address, passwordHash, demo: true },
-      { name, locale, timeZone, fields, signature, daysOff: [], ...regionDefaults(locale), sendDelay: 5 },
+      { name, locale, timeZone, fields, ...signatures, daysOff: [], ...regionDefaults(locale), sendDelay: 5 },
       now,
     );
   } catch (error) {

@@ -48,6 +48,7 @@ export async function beginDraft(app: Application, owner: string, { mode, origin
     preview: '',
     fills: {},
     attachments: [],
+    signature: null,
     silenced: [],
   };
   if (mode === 'new') {

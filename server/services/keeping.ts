@@ -1,7 +1,7 @@
 import type { Attachment, Keeping } from '#shared/types/wire';
 import type { KeepRequest } from '#shared/schemas/message';
 import { addressKey, type Mailbox } from '#core/message/address';
-import { signatureText } from '#core/message/own';
+import { signatureTexts } from '#core/note/signature';
 import { proposedName } from '#core/library/name';
 import { bareSubject } from '#core/message/subject';
 import { docFromText, emptyDoc } from '#core/note/schema';
@@ -31,7 +31,7 @@ export async function keepingOf(
 ): Promise<Keeping> {
   const settings = await readSettings(app, owner);
   const own = (await accountById(app.db, owner))!.address;
-  const signatures = [signatureText(settings.signature)];
+  const signatures = signatureTexts(settings);
   const wording = await runTask('wording', { raw, html, text, signatures });
   const { derived } = wording;
   const isMine = derived.from.some(({ address }) => addressKey(address) === addressKey(own));

@@ -5,25 +5,33 @@ import { dayAt } from '#core/calendar/day';
 import type { LookFacts } from '#core/look/letter/letter';
 import { lastLook } from '#core/look/look';
 import type { Finding } from '#core/look/letter/finding';
-import { signatureText } from '#core/message/own';
 import { splitQuoted } from '#core/message/quote';
 import { parseDoc } from '#core/note/schema';
+import { signatureDoc, signatureFor } from '#core/note/signature';
+import { toText } from '#core/note/text';
 import { SlipTable } from '#core/slip/table';
 import type { AccountRow } from '../db/repositories/accounts';
 import { messageThread } from '../db/repositories/messages';
 import { noteRows } from '../db/repositories/notes';
 import { boxesOfPeople } from '../db/repositories/people';
+import { signatureChosenFor } from '../db/repositories/signatureChoices';
 import { notesSentTo } from '../db/repositories/sentNotes';
 import { runTask } from '../work/pool';
 import type { Application } from './application';
 
 /** So many people met last are known to the last look. */
 const PEOPLE = 2_000;
+/** So often a signature is chosen for somebody before it is proposed. */
+const OFTEN = 2;
 
 /** What the last look knows of people, for a letter to somebody. */
 export async function lookPeople({ db }: Application, owner: string, address: string): Promise<LookPeople> {
-  const [people, sent] = await Promise.all([boxesOfPeople(db, owner, PEOPLE), notesSentTo(db, owner, address)]);
-  return { people, sent };
+  const [people, sent, signature] = await Promise.all([
+    boxesOfPeople(db, owner, PEOPLE),
+    notesSentTo(db, owner, address),
+    signatureChosenFor(db, owner, address, OFTEN),
+  ]);
+  return { people, sent, signature };
 }
 
 async function originalOf(app: Application, owner: string, id: string | null): Promise<LookFacts['original']> {
@@ -58,7 +66,11 @@ export async function lookAt(
     mode: draft.mode,
     attachments: draft.attachments,
     original: await originalOf(app, owner, draft.originalId),
-    me: { name: settings.name, address, signature: signatureText(settings.signature) },
+    me: {
+      name: settings.name,
+      address,
+      signature: toText(parseDoc(signatureDoc(signatureFor(settings, draft)))).trim(),
+    },
     people,
     today: dayAt(app.now(), settings.timeZone),
     locale: settings.locale,

@@ -2,6 +2,7 @@ import type { Draft } from '#shared/types/wire';
 import { attribution } from '#core/message/quote';
 import { replyThread } from '#core/message/reply';
 import { parseDoc, picturesIn, type DocJson } from '#core/note/schema';
+import { signatureDoc, signatureFor } from '#core/note/signature';
 import { fileSize } from '#core/number/size';
 import type { AccountRow } from '../db/repositories/accounts';
 import { fileByDigest } from '../db/repositories/files';
@@ -74,6 +75,7 @@ export async function outgoingOf(
     draft.quote && draft.originalId && thread
       ? await quoteOf(app, owner, draft.originalId, settings.locale, settings.timeZone)
       : null;
+  const signature = signatureDoc(signatureFor(settings, draft));
   const raw = await composeLetter({
     messageId,
     date: new Date(app.now()),
@@ -83,10 +85,10 @@ export async function outgoingOf(
     bcc: draft.bcc,
     subject: parseDoc(draft.subject),
     body: parseDoc(draft.body),
-    signature: parseDoc(settings.signature),
+    signature: parseDoc(signature),
     ...(thread ? replyThread(thread) : { inReplyTo: '', references: [] }),
     quote,
-    ...(await filesOf(app, owner, draft, settings.signature)),
+    ...(await filesOf(app, owner, draft, signature)),
   });
   if (raw.length > MESSAGE_LIMIT) throw tooLarge(raw.length);
   return raw;

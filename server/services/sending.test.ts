@@ -2,7 +2,7 @@ import { simpleParser } from 'mailparser';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { docFromText } from '#core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
-import { readyDraft, withSender } from '../../tests/sending';
+import { readyDraft, signedWith, withSender } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
 import type { Handover } from '../mail/ports';
 import type { Application } from './application';
@@ -20,7 +20,7 @@ describe('sending a reply', () => {
   it('reaches the post office once, is kept in sent, and takes the message off Waiting', async () => {
     const { id: owner, address } = await newAccount(app);
     const settings = await readSettings(app, owner);
-    await changeSettings(app, owner, { ...settings, signature: docFromText('Wren Halloway\n01632 960 418') });
+    await changeSettings(app, owner, { ...settings, ...signedWith('Wren Halloway\n01632 960 418') });
     const { draft, originalId } = await readyDraft(app, owner);
     expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10 })).total).toBe(1);
 

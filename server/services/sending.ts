@@ -20,6 +20,7 @@ import {
   type OutboxItem,
   type Recipient,
 } from '../db/repositories/outbox';
+import { rememberSignature } from '../db/repositories/signatureChoices';
 import { rememberSentNotes } from '../db/repositories/sentNotes';
 import { inTransaction } from '../db/transaction';
 import type { Setback } from '../mail/ports';
@@ -192,6 +193,7 @@ async function settleAnswer(app: Application, item: OutboxItem, taken: string[],
     const draft = await lockDraft(trx, owner, item.draftId);
     if (draft?.state === 'sending') {
       await rememberFills(trx, owner, draft, app.now());
+      if (draft.signature) await rememberSignature(trx, owner, draft.to[0]?.address ?? '', draft.signature);
       await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
       await dropDraft(trx, owner, item.draftId);
     }

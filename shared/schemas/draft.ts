@@ -45,6 +45,8 @@ export const draftSchema = object({
   attachments,
   /** Whether the message answered is quoted under the signature. */
   quote: boolean().required(),
+  /** The signature chosen for it: its id, empty for none, null where it is as usual. */
+  signature: string().max(26).nullable().default(null),
   /** Findings of the last look that are meant as they are, by their keys. */
   silenced: array(string().required().max(200)).max(1000).required().default([]),
 });

@@ -44,7 +44,19 @@ export const settingsSchema = object({
     .min(100_000, phrase('invalid.attachmentLimitLow'))
     .max(26_214_400, phrase('invalid.attachmentLimitHigh'))
     .default(10_485_760),
-  signature: bodyDoc,
+  signatures: array(
+    object({
+      id: string().required().max(26),
+      name: trimmed().required(phrase('invalid.signatureUnnamed')).max(60, phrase('invalid.longName60')),
+      body: bodyDoc,
+    }),
+  )
+    .required()
+    .max(30, phrase('invalid.manySignatures'))
+    .default([]),
+  /** Which of them goes under new messages, and which under answers; empty for none. */
+  signatureNew: string().defined().max(26).default(''),
+  signatureAnswer: string().defined().max(26).default(''),
   /** When a cue turns into its note. */
   cues: string()
     .oneOf(['ended', 'once', 'off'] as const)

@@ -123,6 +123,8 @@ export interface NoteRow {
 export interface LookPeople {
   people: Mailbox[];
   sent: { note: string; at: number }[];
+  /** The signature chosen for them twice or more; empty for none. */
+  signature: string;
 }
 
 /** How often a cue would have gone off by accident, and in how many messages that was counted. */
@@ -263,6 +265,8 @@ export interface Draft extends DraftRow {
   fills: Fills;
   attachments: Attachment[];
   quote: boolean;
+  /** The signature chosen for it: its id, empty for none, null where it is as usual. */
+  signature: string | null;
   /** Findings of the last look that are meant as they are, by their keys. */
   silenced: string[];
   /** Why the post office refused it; null otherwise. */

@@ -133,7 +133,7 @@ test('the last look says one thing at a time, puts right with one key, is silenc
   // What the settings mark holds it back, and one more key sends it all the same.
   await body.fill('Dear Ada, please find the list attached.');
   await page.goto('/settings');
-  await page.getByLabel('A file is spoken of and none is attached').check();
+  await page.getByText('A file is spoken of and none is attached').click();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.getByRole('link', { name: 'Desk' }).click();
@@ -164,4 +164,50 @@ test('after Send a message can be taken back whole, and leaves by itself when it
   await expect(page.getByText('It leaves in 4 seconds.')).toBeVisible();
   await expect(page.getByText('Sent.')).toBeVisible({ timeout: 20_000 });
   expect(await received()).toHaveLength(1);
+});
+
+test('several signatures: one for answers, another by key, offered again for whom it was chosen, none of them twice', async ({
+  somebody: { page, received },
+}) => {
+  const body = (words: string) => ({
+    type: 'doc',
+    content: [paragraph(text('Robin Tester')), paragraph(text(words))],
+  });
+  const settings = await (await page.request.get('/api/settings')).json();
+  const signatures = [
+    { id: 'shop', name: 'The workshop', body: body('Net Loft Yard') },
+    { id: 'hire', name: 'Concert hire', body: body('Grands for the stage') },
+  ];
+  await page.request.put('/api/settings', {
+    data: { ...settings, signatures, signatureNew: 'shop', signatureAnswer: 'shop' },
+  });
+  await keepNote(page, {
+    name: 'With another signature',
+    cue: 'was',
+    body: [
+      paragraph(text('I shall be there.')),
+      paragraph(),
+      paragraph(text('Robin Tester')),
+      paragraph(text('Grands for the stage')),
+    ],
+  });
+  for (const number of [1, 2, 3]) {
+    await answer(page, { id: `message-${number}`, subject: `Question ${number}` });
+    const reply = page.getByRole('region', { name: 'Your reply' });
+    await expect(reply.getByLabel('Your signature')).toContainText('Net Loft Yard');
+    await page.getByRole('textbox', { name: 'Your reply' }).pressSequentially('Dear Ada, was ');
+    await expect(reply).toContainText('I shall be there.');
+    if (number < 3) {
+      await expect(page.getByText('You signed as “Concert hire”')).toHaveCount(0);
+      await page.keyboard.press('Alt+g');
+    } else await page.getByRole('button', { name: 'Do so again' }).click();
+    await expect(reply.getByLabel('Your signature')).toContainText('Grands for the stage');
+    expect((await reply.innerText()).match(/Grands for the stage/g)).toHaveLength(1);
+    await page.keyboard.press('Alt+s');
+    await expect(page.getByText('Sent.')).toBeVisible();
+  }
+  const [, , last] = await received();
+  const raw = last!.raw.toString();
+  expect(raw.match(/^-- \r?$/m)).not.toBeNull();
+  expect(raw).not.toContain('Net Loft Yard');
 });

@@ -109,13 +109,27 @@ test('bad input gets a message in words, and changes nothing', async ({ baseURL 
     [
       'put',
       '/settings',
-      { version: 1, name: 'x', locale: 'no such place', timeZone: 'UTC', fields: [], signature: EMPTY },
+      {
+        version: 1,
+        name: 'x',
+        locale: 'no such place',
+        timeZone: 'UTC',
+        fields: [],
+        signatures: [{ id: 'a', name: 'A', body: EMPTY }],
+      },
       /language and region/,
     ],
     [
       'put',
       '/settings',
-      { version: 1, name: 'x', locale: 'en', timeZone: 'Mars/Olympus', fields: [], signature: EMPTY },
+      {
+        version: 1,
+        name: 'x',
+        locale: 'en',
+        timeZone: 'Mars/Olympus',
+        fields: [],
+        signatures: [{ id: 'a', name: 'A', body: EMPTY }],
+      },
       /time zone/,
     ],
     [
@@ -130,7 +144,7 @@ test('bad input gets a message in words, and changes nothing', async ({ baseURL 
           { name: 'a', value: '' },
           { name: 'A', value: '' },
         ],
-        signature: EMPTY,
+        signatures: [{ id: 'a', name: 'A', body: EMPTY }],
       },
       /same name/,
     ],

@@ -113,7 +113,8 @@ test('settings: fields fill blanks, the signature stands once, wrong values are 
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByLabel('Name of field 1').fill('telephone');
   await page.getByLabel('Value of telephone').fill('01632 960 000');
-  await page.getByRole('textbox', { name: 'Signature' }).fill('Robin Tester\nRobin’s Repairs');
+  await page.getByRole('button', { name: 'Add a signature' }).click();
+  await page.getByRole('textbox', { name: 'Text of the signature “Signature”' }).fill('Robin Tester\nRobin’s Repairs');
   await page.getByLabel('Language and region').fill('nonsense!');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('This is not a language and region').first()).toBeVisible();

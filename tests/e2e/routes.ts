@@ -27,6 +27,8 @@ export async function newcomer(baseURL: string, name: string): Promise<APIReques
   const address = `${name}-${Date.now()}-${Math.random()}@test.example`;
   const answer = await context.post('/api/account/sign-up', { data: { name, address, password: 'a long password' } });
   expect(answer.status()).toBe(200);
+  const settings = await (await context.get('/api/settings')).json();
+  await context.put('/api/settings', { data: { ...settings, sendDelay: 0 } });
   return context;
 }
 
@@ -98,7 +100,7 @@ export async function furnish(owner: APIRequestContext) {
   const asked: Asked = {
     'GET /settings': { list: true },
     'PUT /settings': {
-      data: { version: 1, name: 'Stranger', locale: 'en-GB', timeZone: 'UTC', fields: [], signature: EMPTY },
+      data: { version: 1, name: 'Stranger', locale: 'en-GB', timeZone: 'UTC', fields: [], signatures: [] },
       list: true,
     },
     'GET /messages': { list: true },

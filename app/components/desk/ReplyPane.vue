@@ -5,9 +5,7 @@ import { addressKey } from '#core/message/address';
 import { blankKey } from '#core/blank/kinds/key';
 import type { MessageFacts } from '#core/blank/kinds/kind';
 import type { BlankQuestion } from '#core/blank/questions';
-import { toHtml } from '#core/note/html';
-import { toText } from '#core/note/text';
-import { isEmptyDoc, parseDoc } from '#core/note/schema';
+import { signatureTexts } from '#core/note/signature';
 import { kindWords } from '#core/search/habit';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import type { Target } from '~/composables/useLetter';
@@ -78,7 +76,7 @@ const letter = useLetter(handle, {
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
 const { body, subject, changes, search, questions } = letter;
-const { findings, now } = useLook({
+const { findings, now, known, signature } = useLook({
   draft: () => draft.value,
   original: () => props.original,
   slips: () => byItself.all.value,
@@ -199,19 +197,25 @@ function take(other: 'mine' | 'theirs') {
   if (fresh) letter.show(fresh);
 }
 
-const signature = computed(() => {
-  const doc = account.settings!.signature;
-  return isEmptyDoc(doc) ? '' : toHtml(parseDoc(doc), (file) => `/api/files/${file}`);
+const signatures = computed(() => account.settings!.signatures);
+const proposedSignature = computed(() => {
+  const one = draft.value?.signature === null && signatures.value.find(({ id }) => id === known.value.signature);
+  return one && one.id !== signature.value?.id ? one : null;
 });
+const chooseSignature = (id: string) => handle.change({ signature: id });
+function nextSignature() {
+  const ids = [...signatures.value.map(({ id }) => id), ''];
+  chooseSignature(ids[(ids.indexOf(signature.value?.id ?? '') + 1) % ids.length]!);
+}
+
 /** What is to be kept: the part of the letter that is selected, or all of it. */
 async function keeping() {
   settle();
   const { from, to, empty } = body.state.selection;
   const part = empty ? body.state.doc : body.state.doc.cut(from, to);
-  const signatureText = toText(parseDoc(account.settings!.signature)).trim();
   const whole = draft.value!;
   const { keepingOfDraft } = await import('~/utils/keeping');
-  return keepingOfDraft(whole, part, !empty, signatureText);
+  return keepingOfDraft(whole, part, !empty, signatureTexts(account.settings!));
 }
 
 defineExpose({
@@ -225,6 +229,7 @@ defineExpose({
   sendAnyway: () => send(true),
   showFindings: () => foot.value?.toggle(),
   mend: mendFirst,
+  nextSignature,
   improve: () => edited.value[0] && emit('improve', edited.value[0]),
 });
 </script>
@@ -246,13 +251,12 @@ defineExpose({
 
     <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
       <EditorContent :editor="body" class="body" @mouseover="explain" />
-      <!-- eslint-disable-next-line vue/no-v-html -- rendered and escaped by core/note -->
-      <div v-if="signature" class="letter signature" :aria-label="t('desk.yourSignature')" v-html="signature" />
-      <I18nT v-else keypath="desk.noSignatureYet" tag="p" scope="global" class="small soft signature">
-        <template #write
-          ><NuxtLink to="/settings">{{ t('desk.writeOne') }}</NuxtLink></template
-        >
-      </I18nT>
+      <LetterSignature
+        :signatures="signatures"
+        :current="signature"
+        :proposed="proposedSignature"
+        @choose="chooseSignature"
+      />
       <p v-if="draft.originalId" class="small soft quote">
         {{ draft.quote ? t('desk.isQuoted') : t('desk.isNotQuoted') }}
         <button type="button" class="text-button small" @click="handle.change({ quote: !draft.quote })">
@@ -356,12 +360,6 @@ defineExpose({
 
 .body :deep(.letter) {
   min-height: 8em;
-}
-
-.signature {
-  margin-top: var(--s3);
-  color: var(--ink-soft);
-  font-size: 14.5px;
 }
 
 .quote {

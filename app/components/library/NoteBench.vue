@@ -6,7 +6,8 @@ import { definitions } from '#core/blank/blanks';
 import { blankKey } from '#core/blank/kinds/key';
 import { checkNote, type NoteProblem } from '#core/blank/check';
 import { proposedName } from '#core/library/name';
-import { partsOf, partsOfText, signatureText } from '#core/message/own';
+import { partsOf, partsOfText } from '#core/message/own';
+import { signatureTexts } from '#core/note/signature';
 import { docOf, type ReadBlock } from '#core/reading/block';
 import { parseDoc, type DocJson } from '#core/note/schema';
 import { toText } from '#core/note/text';
@@ -32,7 +33,7 @@ const left = reactive<LeftOutParts>(brought?.left ?? { signature: null, quoted: 
 
 /** Of a message pasted into an empty note only what was written now is taken; the rest can be put back. */
 function ownOf(pasted: ReadBlock[] | string): ReadBlock[] {
-  const signatures = [signatureText(account.settings!.signature)];
+  const signatures = signatureTexts(account.settings!);
   const parts = typeof pasted === 'string' ? partsOfText(pasted, signatures) : partsOf(pasted, signatures, true);
   left.signature = parts.signature.length ? docOf(parts.signature) : null;
   left.quoted = parts.quoted.length ? docOf(parts.quoted) : null;

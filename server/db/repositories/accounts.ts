@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { addressKey } from '#core/message/address';
 import type { CueMode } from '#core/cue/table';
 import type { CheckName, Silence } from '#core/look/letter/finding';
-import type { DocJson } from '#core/note/schema';
+import type { Signature } from '#core/note/signature';
 import type { Slip } from '#core/slip/table';
 import { json, num } from '../rows';
 import { inTransaction } from '../transaction';
@@ -20,7 +20,10 @@ export interface SettingsRow {
   locale: string;
   timeZone: string;
   fields: { name: string; value: string }[];
-  signature: DocJson;
+  signatures: Signature[];
+  /** Which of them goes under new messages, and which under answers; empty for none. */
+  signatureNew: string;
+  signatureAnswer: string;
   currency: string;
   weekdaysOff: number[];
   daysOff: { day: string; name: string }[];
@@ -67,7 +70,9 @@ export async function insertAccount(db: Knex, account: AccountRow, settings: Beg
       locale: settings.locale,
       time_zone: settings.timeZone,
       fields: JSON.stringify(settings.fields),
-      signature: JSON.stringify(settings.signature),
+      signatures: JSON.stringify(settings.signatures),
+      signature_new: settings.signatureNew,
+      signature_answer: settings.signatureAnswer,
       currency: settings.currency,
       weekdays_off: JSON.stringify(settings.weekdaysOff),
       days_off: JSON.stringify(settings.daysOff),
@@ -97,7 +102,9 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     locale: row.locale,
     timeZone: row.time_zone,
     fields: json(row.fields),
-    signature: json(row.signature),
+    signatures: json(row.signatures),
+    signatureNew: String(row.signature_new),
+    signatureAnswer: String(row.signature_answer),
     currency: row.currency,
     weekdaysOff: json(row.weekdays_off),
     daysOff: json(row.days_off),
@@ -122,7 +129,9 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       locale: settings.locale,
       time_zone: settings.timeZone,
       fields: JSON.stringify(settings.fields),
-      signature: JSON.stringify(settings.signature),
+      signatures: JSON.stringify(settings.signatures),
+      signature_new: settings.signatureNew,
+      signature_answer: settings.signatureAnswer,
       currency: settings.currency,
       weekdays_off: JSON.stringify(settings.weekdaysOff),
       days_off: JSON.stringify(settings.daysOff),

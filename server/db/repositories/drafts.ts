@@ -6,7 +6,18 @@ import type { Phrase } from '#core/text/phrase';
 
 export type DraftContent = Pick<
   Draft,
-  'to' | 'cc' | 'bcc' | 'subject' | 'body' | 'fills' | 'attachments' | 'quote' | 'silenced' | 'subjectText' | 'preview'
+  | 'to'
+  | 'cc'
+  | 'bcc'
+  | 'subject'
+  | 'body'
+  | 'fills'
+  | 'attachments'
+  | 'quote'
+  | 'signature'
+  | 'silenced'
+  | 'subjectText'
+  | 'preview'
 >;
 
 const ROW = ['id', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id'];
@@ -35,6 +46,7 @@ function toDraft(row: Record<string, unknown>): Draft {
     fills: json(row.fills),
     attachments: json(row.attachments),
     quote: Boolean(row.quote),
+    signature: row.signature === null || row.signature === undefined ? null : String(row.signature),
     silenced: json(row.silenced),
     problem: fromColumn(row.problem),
   };
@@ -52,6 +64,7 @@ function columns(draft: DraftContent) {
     fills: JSON.stringify(draft.fills),
     attachments: JSON.stringify(draft.attachments),
     quote: draft.quote,
+    signature: draft.signature,
     silenced: JSON.stringify(draft.silenced),
   };
 }

@@ -91,6 +91,7 @@ const WITHOUT_BYTES = [
   'problem',
   'sent_message_id',
   'created_at',
+  'next_try_at',
 ];
 
 export async function outboxByKey(db: Knex, owner: string, key: string): Promise<OutboxItem | null> {

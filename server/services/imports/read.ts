@@ -1,3 +1,4 @@
+import { isRecord } from '#shared/schemas/text';
 import {
   bundleFileSchema,
   bundleLookupSchema,
@@ -213,7 +214,7 @@ async function readBundle(text: string, fileLimit: number): Promise<Items> {
   if (bundle.sender)
     await each([bundle.sender], 'sender', async (raw) => ({
       name: '',
-      content: await bundleSenderSchema.validate(raw, options),
+      content: await bundleSenderSchema.validate(withSignatures(raw), options),
     }));
   await each(bundle.notes, 'note', async (raw) => {
     const content = await bundleNoteSchema.validate(raw, options);
@@ -225,4 +226,12 @@ async function readBundle(text: string, fileLimit: number): Promise<Items> {
     return { name: content.name, content };
   });
   return { items, files: [...files.values()] };
+}
+
+/** Settings as an earlier version wrote them, with one signature, as they are now. */
+function withSignatures(sender: unknown): unknown {
+  if (!isRecord(sender) || sender.signatures || !sender.signature) return sender;
+  const { signature, ...others } = sender;
+  const id = 'first';
+  return { ...others, signatures: [{ id, name: 'Signature', body: signature }], signatureNew: id, signatureAnswer: id };
 }

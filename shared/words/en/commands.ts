@@ -7,6 +7,7 @@ export default {
   sendAnyway: 'Send all the same',
   showFindings: 'Show what the last look sees',
   mendFirst: 'Put the first thing right that can be',
+  nextSignature: 'Take the next signature',
   undoDone: 'Undo what was done last, or take a message back',
   keepWording: 'Keep as a note',
   improveNear: 'Improve the note that says nearly the same',

@@ -45,6 +45,8 @@ export default {
   slipSame: 'The slip and what is meant are the same.',
   slipTwice: 'A slip stands here twice.',
   sendDelay: 'A message can wait 30 seconds at most.',
+  signatureUnnamed: 'Give the signature a name.',
+  manySignatures: 'There can be at most 30 signatures.',
   manySilences: 'There can be at most 5,000 silenced checks.',
   manySlips: 'There can be at most 2,000 slips.',
   manyFields: 'There can be at most 100 fields.',
