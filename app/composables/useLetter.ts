@@ -1,3 +1,4 @@
+import { Extension } from '@tiptap/core';
 import { Editor } from '@tiptap/vue-3';
 import { TextSelection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
@@ -56,6 +57,10 @@ interface Surroundings {
   hold(typed: Typed): boolean;
 }
 
+/** Keys of an editor that a cue comes before. */
+const keys = (acts: Record<string, () => boolean>) =>
+  Extension.create({ name: 'keys', priority: 900, addKeyboardShortcuts: () => acts });
+
 /** The letter on the Desk, for the draft that is open: its two editors, the notes put into it and the fill list. */
 export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundings) {
   const { draft } = handle;
@@ -93,6 +98,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       extensions: [
         ...letterExtensions(),
         CurrentPlaces,
+        keys({ Tab: () => toPlace(1), 'Shift-Tab': () => toPlace(-1) }),
         ByItself.configure({
           ...around.byItself,
           cue: (before, sign) => (search.value ? null : around.byItself.cue(before, sign)),
@@ -110,8 +116,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
         handleClick: clicked,
         handleTextInput: (_view, _from, _to, text) => around.hold({ text }),
         handleKeyDown: (_view, event) => {
-          if (/^(Enter|Tab|Backspace|Escape)$/.test(event.key) && around.hold({ key: event.key })) return true;
-          return event.key === 'Tab' && !event.altKey && toPlace(event.shiftKey ? -1 : 1);
+          return /^(Enter|Tab|Backspace|Escape)$/.test(event.key) && around.hold({ key: event.key });
         },
       },
       onUpdate: () => changed.later(),
@@ -123,6 +128,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       content: draft.value!.subject,
       extensions: [
         ...lineExtensions(),
+        keys({ Enter: () => body.commands.focus() }),
         ByItself.configure({
           ...around.byItself,
           onCue: (cue, range) => around.onCue({ editor: subject, range, cue }),
@@ -130,10 +136,9 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       ],
       editorProps: {
         attributes: { class: 'subject-line', role: 'textbox', 'aria-label': t('common.subject') },
+        handleTextInput: (_view, _from, _to, text) => around.hold({ text }),
         handleKeyDown: (_view, event) => {
-          if (event.key !== 'Enter') return false;
-          body.commands.focus();
-          return true;
+          return /^(Enter|Tab|Backspace)$/.test(event.key) && around.hold({ key: event.key });
         },
         transformPastedText: (text) => text.replace(/\s+/g, ' '),
       },

@@ -55,7 +55,9 @@ const pictures = usePictures();
 const remark = ref('');
 const files = ref<{ add(files: File[]): Promise<void>; choose(): void }>();
 
-const ahead = useTypeAhead((text) => body.commands.insertContent({ type: 'text', text }));
+/** Where a note goes that is on its way, and what is typed meanwhile. */
+let writing: Target['editor'] | null = null;
+const ahead = useTypeAhead((text) => (writing ?? body).commands.insertContent({ type: 'text', text }));
 const byItself = useByItself();
 const takeSlip = () => byItself.take().catch((error) => (failure.value = messageOf(error)));
 const letter = useLetter(handle, {
@@ -133,6 +135,7 @@ const { current } = caretSearch;
 async function insert(id: string, target?: Omit<Target, 'editor'> & Partial<Target>) {
   settle();
   failure.value = '';
+  const editor = (writing = target?.editor ?? body);
   await ahead.during(async () => {
     try {
       const note = await notes.read(id);
@@ -141,11 +144,11 @@ async function insert(id: string, target?: Omit<Target, 'editor'> & Partial<Targ
       const insertion = letter.insert(note, search.value && target ? { range: search.value.range } : target);
       notes.used(id, occasion.value);
       await nextTick();
-      if (!fillList.value?.focusFirst(insertion) && !letter.toCaret()) body.commands.focus();
+      if (!fillList.value?.focusFirst(insertion) && (editor !== body || !letter.toCaret())) editor.commands.focus();
       await nextTick();
     } catch (error) {
       failure.value = messageOf(error);
-      body.commands.focus();
+      editor.commands.focus();
     }
   });
 }
