@@ -52,7 +52,12 @@ export function useByItself() {
     const slip = offered.value!;
     offered.value = null;
     const settings = account.settings!;
-    await account.saveSettings({ ...settings, slips: [...settings.slips, { ...slip, off: false }] });
+    try {
+      await account.saveSettings({ ...settings, slips: [...settings.slips, { ...slip, off: false }] });
+    } catch {
+      // Offered again, since it was not taken down.
+      offered.value = slip;
+    }
   }
 
   return {

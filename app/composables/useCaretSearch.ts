@@ -1,9 +1,15 @@
 import type { Occasion } from '#core/search/habit';
-import type { FoundNote, OpenSearch } from '~/editor/noteSearch';
+import type { Editor } from '@tiptap/vue-3';
+import { foldAccents } from '#core/text/fold';
+import { SEARCH_TRIGGER, type FoundNote, type OpenSearch } from '~/editor/noteSearch';
 import { useNotesStore } from '~/stores/notes';
 
 /** The note search at the caret: what it finds, and which of that Enter takes. */
+/** So many words before the caret may be the beginning of a name. */
+const WORDS = 4;
+
 export function useCaretSearch(around: {
+  editor: () => Editor;
   search: () => OpenSearch | null;
   occasion: () => Occasion;
   take(id: string, range: OpenSearch['range']): void;
@@ -38,5 +44,30 @@ export function useCaretSearch(around: {
     if (hit) notes.read(hit.row.id).catch(() => {});
   });
 
-  return { current, find, onKey };
+  /** Puts in the one note whose name begins with what stands before the caret; where it is not one, the search opens on that. */
+  function byName(): void {
+    const editor = around.editor();
+    const { $from, from, empty } = editor.state.selection;
+    const before = empty ? $from.parent.textBetween(0, $from.parentOffset, undefined, '\ufffc') : '';
+    const words = [...before.matchAll(/[\p{L}\p{N}]+/gu)].slice(-WORDS);
+    const beginnings = words
+      .filter(() => /[\p{L}\p{N}]$/u.test(before))
+      .map(({ index }) => {
+        const typed = before.slice(index);
+        const wanted = foldAccents(typed);
+        const found = notes.rows.filter(({ name }) => foldAccents(name).startsWith(wanted));
+        return { typed, found, range: { from: from - typed.length, to: from } };
+      });
+    // The longest that begins any name.
+    const longest = beginnings.find(({ found }) => found.length) ?? beginnings.at(-1);
+    if (longest?.found.length === 1) return around.take(longest.found[0]!.id, longest.range);
+    const range = longest?.range ?? { from, to: from };
+    editor
+      .chain()
+      .focus()
+      .insertContentAt(range, `${SEARCH_TRIGGER}${longest?.typed ?? ''}`)
+      .run();
+  }
+
+  return { current, find, onKey, byName };
 }

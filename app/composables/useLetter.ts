@@ -314,6 +314,13 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     else editor.chain().focus().setNodeSelection(place.pos).scrollIntoView().run();
   }
 
+  /** Says how a calculated value came about, where the pointer rests on it. */
+  function explain({ target }: MouseEvent): void {
+    const element = (target as HTMLElement).closest<HTMLElement>('[data-filled]');
+    const working = element && !element.title && workingOf(element.dataset.filled!, questions.value);
+    if (working) element.title = say(working);
+  }
+
   onBeforeUnmount(() => {
     body.destroy();
     subject.destroy();
@@ -326,6 +333,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     search,
     questions,
     parts,
+    explain,
     show,
     insert,
     answer,

@@ -37,6 +37,7 @@ const reply = ref<{
   showFindings(): void;
   mend(): void;
   nextSignature(): void;
+  putByName(): void;
   openSearch(): void;
   keeping(): Promise<Keeping>;
   improve(): void;
@@ -135,6 +136,7 @@ useCommands({
   showFindings: () => reply.value?.showFindings(),
   mendFirst: () => reply.value?.mend(),
   nextSignature: () => reply.value?.nextSignature(),
+  putByName: () => reply.value?.putByName(),
   findNote: () => reply.value?.openSearch(),
   undoDone: { when: () => Boolean(done.value?.undo), do: () => desk.undo() },
   keepWording: keep,

@@ -117,7 +117,7 @@ const isStale = computed(() => code.value === 'stale');
         <p class="soft small">
           {{ t('settings.fieldsAbout') }}
         </p>
-        <div v-for="(field, i) in values.fields" :key="i" class="field">
+        <div v-for="(field, i) in values.fields" :key="i" class="pair">
           <div>
             <el-input
               v-model="field.name"
@@ -215,7 +215,7 @@ const isStale = computed(() => code.value === 'stale');
       <section aria-labelledby="s-off">
         <h2 id="s-off">{{ t('settings.daysOff') }}</h2>
         <p class="soft small">{{ t('settings.daysOffAbout') }}</p>
-        <div v-for="(off, i) in values.daysOff" :key="i" class="field off">
+        <div v-for="(off, i) in values.daysOff" :key="i" class="pair off">
           <div>
             <input
               v-model="off.day"
@@ -293,7 +293,7 @@ const isStale = computed(() => code.value === 'stale');
   margin-bottom: var(--s2);
 }
 
-.field {
+.pair {
   display: grid;
   grid-template-columns: 180px minmax(0, 1fr) auto;
   gap: var(--s2);

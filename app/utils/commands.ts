@@ -3,7 +3,9 @@ interface Command {
   /** As `aria-keyshortcuts` has it: modifiers and the letter on the key, with `+` between them. */
   key: string;
   /** Where it is done; nowhere means everywhere. */
-  place?: 'desk' | 'bench' | 'lookups';
+  /** The figure of the key is the first of nine, each of which does it with another one. */
+  digits?: true;
+  place?: 'desk' | 'bench' | 'lookups' | 'text';
 }
 
 /** Everything that has a key of its own; what it does stands in the catalogue of words under its name. Buttons, hints, the list in the settings and the tests read it here. */
@@ -11,6 +13,8 @@ export const COMMANDS = {
   reply: { key: 'Alt+R', place: 'desk' },
   replyAll: { key: 'Alt+L', place: 'desk' },
   newMessage: { key: 'Alt+M', place: 'desk' },
+  takeNearNote: { key: 'Alt+1', digits: true, place: 'desk' },
+  putByName: { key: 'Alt+N', place: 'desk' },
   findNote: { key: 'Alt+J', place: 'desk' },
   send: { key: 'Alt+S', place: 'desk' },
   sendAnyway: { key: 'Alt+Shift+S', place: 'desk' },
@@ -24,6 +28,16 @@ export const COMMANDS = {
   keepNote: { key: 'Alt+K', place: 'bench' },
   makeFixed: { key: 'Alt+F', place: 'bench' },
   undoInLookup: { key: 'Control+Z', place: 'lookups' },
+  formatBold: { key: 'Control+B', place: 'text' },
+  formatItalic: { key: 'Control+I', place: 'text' },
+  formatUnderline: { key: 'Control+U', place: 'text' },
+  formatBullets: { key: 'Control+Shift+8', place: 'text' },
+  formatNumbers: { key: 'Control+Shift+7', place: 'text' },
+  formatLink: { key: 'Alt+Shift+L', place: 'text' },
+  formatTable: { key: 'Alt+Shift+T', place: 'text' },
+  formatPicture: { key: 'Alt+Shift+P', place: 'text' },
+  formatCentre: { key: 'Alt+Shift+C', place: 'text' },
+  formatPlain: { key: 'Alt+Shift+N', place: 'text' },
   nextPart: { key: 'F6' },
   partBefore: { key: 'Shift+F6' },
 } as const satisfies Record<string, Command>;
@@ -44,7 +58,8 @@ export const keyCaps = (name: CommandName): string[] =>
  */
 export function pressedKey(event: KeyboardEvent): string {
   if (event.isComposing || event.getModifierState('AltGraph')) return '';
-  const letter = /^[a-z]$/i.test(event.key) ? event.key.toUpperCase() : /^Key([A-Z])$/.exec(event.code)?.[1];
+  const sign = /^(?:Key([A-Z])|Digit([0-9]))$/.exec(event.code);
+  const letter = /^[a-z]$/i.test(event.key) ? event.key.toUpperCase() : (sign?.[1] ?? sign?.[2]);
   const modifiers = [
     (event.ctrlKey || event.metaKey) && 'Control',
     event.altKey && 'Alt',
@@ -52,3 +67,9 @@ export function pressedKey(event: KeyboardEvent): string {
   ].filter(Boolean);
   return [...modifiers, letter ?? event.key].join('+');
 }
+
+/** Whether a key does a command; with figures, any of the nine. */
+export const isKeyOf = (name: CommandName, pressed: string): boolean => {
+  const { key, digits } = COMMANDS[name] as Command;
+  return digits ? pressed.replace(/[1-9]$/, '1') === key : pressed === key;
+};

@@ -212,3 +212,47 @@ test('several signatures: one for answers, another by key, offered again for who
   expect(raw).toMatch(/^--(?: |=20)\r?$/m);
   expect(raw).not.toContain('Net Loft Yard');
 });
+
+test('notes go in by the first letters of their names, and pinned ones by number', async ({ somebody: { page } }) => {
+  await keepNote(page, { name: 'Gate code', body: [paragraph(text('the code is 4417'))] });
+  await keepNote(page, { name: 'Gift voucher', pinned: true, body: [paragraph(text('a voucher for a tuning'))] });
+  await answer(page);
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  await body.pressSequentially('Here, gat');
+  await page.keyboard.press('Alt+n');
+  await expect(body).toHaveText('Here, the code is 4417');
+  await body.pressSequentially(' and g');
+  await page.keyboard.press('Alt+n');
+  await expect(page.getByRole('option', { name: /Gift voucher/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await body.fill('So: ');
+  await page.keyboard.press('Alt+1');
+  await expect(body).toHaveText('So: a voucher for a tuning');
+});
+
+test('a letter is formatted in the line above it, and arrives so', async ({ somebody: { page, received } }) => {
+  await answer(page);
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  const bar = page.getByRole('toolbar', { name: 'Formatting' });
+  await page.keyboard.press('Control+b');
+  await body.pressSequentially('Ready.');
+  await page.keyboard.press('Control+b');
+  await page.keyboard.press('Enter');
+  await body.pressSequentially('Prices');
+  await page.keyboard.press('Shift+Home');
+  await page.keyboard.press('Alt+Shift+l');
+  await bar.getByLabel('Leads to').fill('https://halloway.example/prices');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Alt+Shift+t');
+  await expect(body.getByRole('cell')).toHaveCount(6);
+  await page.keyboard.type('Tuning');
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('Sent.')).toBeVisible();
+  const [mail] = await received();
+  const raw = mail!.raw.toString().replace(/=\r?\n/g, '');
+  expect(raw).toMatch(/<strong>Ready\.<\/strong>/);
+  expect(raw).toContain('https://halloway.example/prices');
+  expect(raw).toMatch(/<table[\s\S]*Tuning/);
+});

@@ -57,9 +57,9 @@ const mendWords = (mend: Mend) =>
 <style scoped>
 .list {
   flex: none;
-  max-height: 220px;
+  max-height: 236px;
   overflow-y: auto;
-  padding: var(--s2) 0;
+  padding: var(--s1) 2px;
   border-top: 1px solid var(--rule);
 }
 
@@ -73,16 +73,23 @@ h2 {
   font-weight: 600;
 }
 
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
 li {
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
-  gap: 0 var(--s3);
-  padding: 3px 0;
+  gap: 0 var(--s2);
+  padding: 2px 0;
+  border-top: 1px solid var(--rule);
 }
 
 .words {
-  flex: 1 1 auto;
+  max-width: 100%;
   text-align: left;
 }
 
@@ -97,5 +104,6 @@ li {
 
 .leave {
   flex: none;
+  margin-left: auto;
 }
 </style>

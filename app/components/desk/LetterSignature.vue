@@ -20,7 +20,7 @@ const others = computed(() => props.signatures.filter(({ id }) => id !== props.c
 </script>
 
 <template>
-  <div class="under">
+  <div class="signed">
     <!-- eslint-disable-next-line vue/no-v-html -- rendered and escaped by core/note -->
     <div v-if="html" class="letter signature" :aria-label="t('desk.yourSignature')" v-html="html" />
     <I18nT
@@ -65,7 +65,7 @@ const others = computed(() => props.signatures.filter(({ id }) => id !== props.c
 </template>
 
 <style scoped>
-.under {
+.signed {
   cursor: default;
 }
 

@@ -31,6 +31,13 @@ const near = computed(() =>
   notes.pinned.length ? notes.pinned : [...notes.rows].sort((a, b) => b.lastUsed - a.lastUsed).slice(0, 6),
 );
 
+useCommands({
+  takeNearNote: {
+    when: (event) => Boolean(near.value[Number(pressedKey(event).slice(-1)) - 1]),
+    do: (event) => take(near.value[Number(pressedKey(event).slice(-1)) - 1]!.id),
+  },
+});
+
 // The input component hands every attribute on but this one.
 const input = ref<{ input?: HTMLInputElement }>();
 onMounted(() => input.value?.input?.setAttribute('role', 'combobox'));
@@ -106,7 +113,14 @@ function onKey(event: KeyboardEvent) {
       >
       <template v-else>
         <span class="small soft">{{ notes.pinned.length ? t('common.pinned') : t('desk.usedLately') }}</span>
-        <button v-for="row in near" :key="row.id" type="button" class="note" @click="emit('insert', row.id)">
+        <button
+          v-for="(row, i) in near"
+          :key="row.id"
+          type="button"
+          class="note"
+          :aria-keyshortcuts="i < 9 ? `Alt+${i + 1}` : undefined"
+          @click="emit('insert', row.id)"
+        >
           {{ row.name }}
         </button>
       </template>

@@ -84,15 +84,17 @@ const saved = computed(
     <div class="findings" role="status">
       <template v-if="first">
         <button
+          v-if="!isShown"
           type="button"
           class="finding plain-button"
+          :title="first.text"
           :class="{ stop: first.finding.stop, held: held.length && first.finding.stop }"
           @click="emit('show', first.finding)"
         >
           {{ first.text }}
         </button>
         <button
-          v-if="first.finding.kind === 'open-mark'"
+          v-if="!isShown && first.finding.kind === 'open-mark'"
           type="button"
           class="text-button small"
           @click="emit('leave', first.finding, 'here')"
@@ -106,7 +108,7 @@ const saved = computed(
           :aria-keyshortcuts="shortcutOf('showFindings')"
           @click="toggle"
         >
-          {{ first.more ? t('desk.more', { count: first.more }) : t('desk.showLook') }}
+          {{ isShown ? t('desk.closeLook') : first.more ? t('desk.more', { count: first.more }) : t('desk.showLook') }}
         </button>
       </template>
       <span v-else class="soft">{{ t('desk.nothingIsOpen') }}</span>
@@ -144,8 +146,19 @@ const saved = computed(
   flex: 1;
   min-width: 0;
   display: flex;
-  flex-wrap: wrap;
-  gap: 0 var(--s4);
+  align-items: baseline;
+  gap: 0 var(--s2);
+}
+
+.finding {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.findings > .text-button {
+  flex: none;
 }
 
 .finding.stop {

@@ -59,7 +59,6 @@ const files = ref<{ add(files: File[]): Promise<void>; choose(): void }>();
 let writing: Target['editor'] | null = null;
 const ahead = useTypeAhead((text) => (writing ?? body).commands.insertContent({ type: 'text', text }));
 const byItself = useByItself();
-const takeSlip = () => byItself.take().catch((error) => (failure.value = messageOf(error)));
 const letter = useLetter(handle, {
   settings: () => account.settings!,
   person: () => props.person,
@@ -126,6 +125,7 @@ const writtenTo = computed(() => addressKey(draft.value?.to[0]?.address ?? ''));
 const occasion = computed(() => ({ person: writtenTo.value, words: kindWords(about.value) }));
 
 const caretSearch = useCaretSearch({
+  editor: () => body,
   search: () => search.value,
   occasion: () => occasion.value,
   take: (id, range) => void insert(id, { range }),
@@ -156,13 +156,6 @@ async function insert(id: string, target?: Omit<Target, 'editor'> & Partial<Targ
 function leaveFill() {
   letter.look(null);
   if (!letter.toCaret()) body.commands.focus();
-}
-
-/** Says how a calculated value came about, where the pointer rests on it. */
-function explain({ target }: MouseEvent) {
-  const element = (target as HTMLElement).closest<HTMLElement>('[data-filled]');
-  const working = element && !element.title && workingOf(element.dataset.filled!, questions.value);
-  if (working) element.title = say(working);
 }
 
 const { before, keepWith, keepFact } = useKnownAnswers(draft, questions, () => props.person);
@@ -233,6 +226,7 @@ defineExpose({
   showFindings: () => foot.value?.toggle(),
   mend: mendFirst,
   nextSignature,
+  putByName: caretSearch.byName,
   improve: () => edited.value[0] && emit('improve', edited.value[0]),
 });
 </script>
@@ -252,8 +246,9 @@ defineExpose({
       @take-back="takeBack"
     />
 
+    <FormatBar :editor="body" :picture="pictures.picture" class="format" />
     <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
-      <EditorContent :editor="body" class="body" @mouseover="explain" />
+      <EditorContent :editor="body" class="body" @mouseover="letter.explain" />
       <LetterSignature
         :signatures="signatures"
         :current="signature"
@@ -274,7 +269,12 @@ defineExpose({
       />
     </div>
 
-    <SlipOffer v-if="byItself.offered.value" :slip="byItself.offered.value" @take="takeSlip" @leave="byItself.leave" />
+    <SlipOffer
+      v-if="byItself.offered.value"
+      :slip="byItself.offered.value"
+      @take="byItself.take"
+      @leave="byItself.leave"
+    />
     <div v-if="edited.length || questions.length" class="under">
       <p v-for="one in edited" :key="one.insertion" class="edited small" role="status">
         {{ t('desk.editedHere', { name: one.note.name }) }}

@@ -188,7 +188,7 @@ onMounted(async () => {
         @change="set"
       />
       <div class="tools">
-        <FormatBar :editor="body" />
+        <FormatBar :editor="body" :picture="pictures.picture" />
         <BlankPalette :blanks="blanks" :passage="selected" @put="put" @passage="makePassage" />
       </div>
       <BlankEditor

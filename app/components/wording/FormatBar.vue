@@ -1,11 +1,27 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/vue-3';
-import { AlignCenter, Bold, Italic, Link2, List, ListOrdered, RemoveFormatting, Underline } from 'lucide-vue-next';
+import {
+  AlignCenter,
+  Bold,
+  ImagePlus,
+  Italic,
+  Link2,
+  List,
+  ListOrdered,
+  RemoveFormatting,
+  Table,
+  Underline,
+} from 'lucide-vue-next';
 import { plainDoc } from '#core/note/plain';
 import { parseDoc } from '#core/note/schema';
 import { linkTo } from '#core/note/link';
 
-const props = defineProps<{ editor: Editor }>();
+/** The line of formatting above a text: the same for a note, a letter and a signature. */
+const props = defineProps<{
+  editor: Editor;
+  /** Keeps a picture; null when it is to be left out. */
+  picture?: (picture: Blob, name: string) => Promise<{ file: string } | null>;
+}>();
 
 const HEADINGS = [
   { value: 0, label: t('library.text') },
@@ -66,6 +82,31 @@ function strip() {
     .run();
 }
 
+const putTable = () => run().insertTable({ rows: 3, cols: 2, withHeaderRow: false }).run();
+
+const chooser = ref<HTMLInputElement>();
+async function putPictures({ target }: Event) {
+  const input = target as HTMLInputElement;
+  for (const file of [...(input.files ?? [])]) {
+    const kept = await props.picture?.(file, file.name);
+    const alt = file.name.replace(/\.[^.]*$/, '');
+    if (kept)
+      run()
+        .insertContent({ type: 'picture', attrs: { file: kept.file, alt } })
+        .run();
+  }
+  input.value = '';
+}
+
+const here = (act: () => unknown) => ({ when: () => props.editor.isFocused, do: act });
+useCommands({
+  formatLink: here(() => openLink()),
+  formatTable: here(putTable),
+  formatPicture: here(() => props.picture && chooser.value?.click()),
+  formatCentre: here(() => centre()),
+  formatPlain: here(() => strip()),
+});
+
 const more = useMoreTools();
 const linking = ref(false);
 const href = ref('');
@@ -97,25 +138,37 @@ function setLink() {
 
 <template>
   <div class="bar" role="toolbar" :aria-label="t('library.formatting')">
-    <el-select
-      :model-value="level"
-      size="small"
-      class="level"
+    <select
+      class="field choice"
+      :value="level"
       :aria-label="t('library.textOrHeading')"
-      @change="setLevel"
+      @change="setLevel(Number(($event.target as HTMLSelectElement).value))"
     >
-      <el-option v-for="one in HEADINGS" :key="one.value" v-bind="one" />
-    </el-select>
-    <button type="button" class="text-button" :aria-pressed="active('bold')" @click="run().toggleBold().run()">
+      <option v-for="one in HEADINGS" :key="one.value" :value="one.value">{{ one.label }}</option>
+    </select>
+    <button
+      type="button"
+      class="text-button"
+      :aria-pressed="active('bold')"
+      :aria-keyshortcuts="shortcutOf('formatBold')"
+      @click="run().toggleBold().run()"
+    >
       <Bold :size="14" aria-hidden="true" />{{ t('common.bold') }}
     </button>
-    <button type="button" class="text-button" :aria-pressed="active('italic')" @click="run().toggleItalic().run()">
+    <button
+      type="button"
+      class="text-button"
+      :aria-pressed="active('italic')"
+      :aria-keyshortcuts="shortcutOf('formatItalic')"
+      @click="run().toggleItalic().run()"
+    >
       <Italic :size="14" aria-hidden="true" />{{ t('library.italic') }}
     </button>
     <button
       type="button"
       class="text-button"
       :aria-pressed="active('underline')"
+      :aria-keyshortcuts="shortcutOf('formatUnderline')"
       @click="run().toggleUnderline().run()"
     >
       <Underline :size="14" aria-hidden="true" />{{ t('library.underline') }}
@@ -124,11 +177,18 @@ function setLink() {
       type="button"
       class="text-button"
       :aria-pressed="active('bulletList')"
+      :aria-keyshortcuts="shortcutOf('formatBullets')"
       @click="run().toggleBulletList().run()"
     >
       <List :size="14" aria-hidden="true" />{{ t('library.bullets') }}
     </button>
-    <button type="button" class="text-button" :aria-pressed="active('link')" @click="openLink">
+    <button
+      type="button"
+      class="text-button"
+      :aria-pressed="active('link')"
+      :aria-keyshortcuts="shortcutOf('formatLink')"
+      @click="openLink"
+    >
       <Link2 :size="14" aria-hidden="true" />{{ t('library.link') }}
     </button>
     <button type="button" class="text-button" :aria-expanded="more" @click="more = !more">
@@ -139,29 +199,58 @@ function setLink() {
         type="button"
         class="text-button"
         :aria-pressed="active('orderedList')"
+        :aria-keyshortcuts="shortcutOf('formatNumbers')"
         @click="run().toggleOrderedList().run()"
       >
         <ListOrdered :size="14" aria-hidden="true" />{{ t('library.numbers') }}
       </button>
-      <button type="button" class="text-button" :aria-pressed="centred" @click="centre">
+      <button
+        type="button"
+        class="text-button"
+        :aria-pressed="centred"
+        :aria-keyshortcuts="shortcutOf('formatCentre')"
+        @click="centre"
+      >
         <AlignCenter :size="14" aria-hidden="true" />{{ t('library.centre') }}
       </button>
-      <el-select
-        :model-value="colour"
-        size="small"
-        class="colour"
+      <select
+        class="field choice"
+        :value="colour"
         :aria-label="t('library.colour')"
-        @change="setColour"
+        @change="setColour(($event.target as HTMLSelectElement).value)"
       >
-        <el-option v-for="one in COLOURS" :key="one.value" v-bind="one" />
-      </el-select>
-      <button type="button" class="text-button" @click="strip">
+        <option v-for="one in COLOURS" :key="one.value" :value="one.value">{{ one.label }}</option>
+      </select>
+      <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('formatTable')" @click="putTable">
+        <Table :size="14" aria-hidden="true" />{{ t('library.table') }}
+      </button>
+      <button
+        v-if="picture"
+        type="button"
+        class="text-button"
+        :aria-keyshortcuts="shortcutOf('formatPicture')"
+        @click="chooser?.click()"
+      >
+        <ImagePlus :size="14" aria-hidden="true" />{{ t('library.picture') }}
+      </button>
+      <input
+        v-if="picture"
+        ref="chooser"
+        type="file"
+        accept="image/png,image/jpeg,image/gif,image/webp"
+        multiple
+        class="visually-hidden"
+        tabindex="-1"
+        :aria-label="t('library.pictureFile')"
+        @change="putPictures"
+      />
+      <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('formatPlain')" @click="strip">
         <RemoveFormatting :size="14" aria-hidden="true" />{{ t('library.plain') }}
       </button>
     </div>
     <form v-if="linking" class="link" @submit.prevent="setLink" @keydown.esc.prevent="linking = false">
       <label for="link-address" class="small">{{ t('library.leadsTo') }}</label>
-      <el-input id="link-address" v-model="href" size="small" placeholder="https://…" />
+      <input id="link-address" v-model="href" class="field" placeholder="https://…" />
       <button type="submit" class="text-button">{{ t('library.set') }}</button>
       <span v-if="wrong" class="small" role="alert">{{ wrong }}</span>
     </form>
@@ -180,12 +269,11 @@ function setLink() {
   font-size: 13px;
 }
 
-.level {
-  width: 86px;
-}
-
-.colour {
-  width: 78px;
+.choice {
+  width: auto;
+  min-height: 24px;
+  padding: 1px 4px;
+  font-size: 12.5px;
 }
 
 [aria-pressed='true'] {
