@@ -163,10 +163,10 @@ export function useDesk(around: {
       if (isBack) return;
       const now = await api<Sending>(`/sendings/${sending.id}`).catch(() => sending);
       if (isBack) return;
-      if (now.state === 'queued' && now.leavesAt) return void setTimeout(ask, ASK_AGAIN_MS);
-      const isOut = now.state === 'sent' && !now.problem;
+      const isOver = ['sent', 'refused', 'unsure'].includes(now.state) || now.problem;
+      if (!isOver) return void setTimeout(ask, ASK_AGAIN_MS);
       const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
-      const text = now.problem ? say(now.problem) : t(isOut ? 'desk.sentNow' : 'desk.onItsWay');
+      const text = now.problem ? say(now.problem) : t('desk.sentNow');
       replace(resting, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo });
       await mail.refresh();
     }

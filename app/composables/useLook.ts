@@ -144,8 +144,9 @@ export function useLook(around: Surroundings) {
   /** All that is seen in the letter as it stands this moment. */
   async function now(): Promise<Finding[]> {
     later.stop();
-    await read();
-    return findings.value;
+    // What was asked for meanwhile may be answered later.
+    const mine = await read();
+    return inOrder([...quick.value, ...mine]);
   }
 
   return { findings, now, known, signature };

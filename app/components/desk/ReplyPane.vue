@@ -193,17 +193,7 @@ function take(other: 'mine' | 'theirs') {
   if (fresh) letter.show(fresh);
 }
 
-const signatures = computed(() => account.settings!.signatures);
-const proposedSignature = computed(() => {
-  const one = draft.value?.signature === null && signatures.value.find(({ id }) => id === known.value.signature);
-  return one && one.id !== signature.value?.id ? one : null;
-});
-const chooseSignature = (id: string) => handle.change({ signature: id });
-function nextSignature() {
-  const ids = [...signatures.value.map(({ id }) => id), ''];
-  chooseSignature(ids[(ids.indexOf(signature.value?.id ?? '') + 1) % ids.length]!);
-}
-
+const signing = useSignature(handle, { current: signature, known });
 /** What is to be kept: the part of the letter that is selected, or all of it. */
 async function keeping() {
   settle();
@@ -212,6 +202,13 @@ async function keeping() {
   const whole = draft.value!;
   const { keepingOfDraft } = await import('~/utils/keeping');
   return keepingOfDraft(whole, part, !empty, signatureTexts(account.settings!));
+}
+
+/** What was typed last belongs to it. */
+function improve(insertion?: string) {
+  settle();
+  const one = edited.value.find((other) => other.insertion === insertion);
+  if (one) emit('improve', one);
 }
 
 defineExpose({
@@ -225,9 +222,9 @@ defineExpose({
   sendAnyway: () => send(true),
   showFindings: () => foot.value?.toggle(),
   mend: mendFirst,
-  nextSignature,
+  nextSignature: signing.next,
   putByName: caretSearch.byName,
-  improve: () => edited.value[0] && emit('improve', edited.value[0]),
+  improve: () => improve(edited.value[0]?.insertion),
 });
 </script>
 
@@ -250,10 +247,10 @@ defineExpose({
     <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
       <EditorContent :editor="body" class="body" @mouseover="letter.explain" />
       <LetterSignature
-        :signatures="signatures"
+        :signatures="signing.signatures.value"
         :current="signature"
-        :proposed="proposedSignature"
-        @choose="chooseSignature"
+        :proposed="signing.proposed.value"
+        @choose="signing.choose"
       />
       <p v-if="draft.originalId" class="small soft quote">
         {{ draft.quote ? t('desk.isQuoted') : t('desk.isNotQuoted') }}
@@ -282,7 +279,7 @@ defineExpose({
           type="button"
           class="text-button small"
           :aria-keyshortcuts="shortcutOf('improveUsed')"
-          @click="emit('improve', one)"
+          @click="improve(one.insertion)"
         >
           {{ t('desk.improveNote') }}
         </button>

@@ -20,25 +20,27 @@ const NO_DAYS_OFF = { weekdays: [], days: [] };
 /** A weekday that is not its date's. */
 export function wrongWeekday(letter: Letter): Omit<Finding, 'stop'>[] {
   const { today, locale } = letter;
-  return letter.lines.flatMap((line) =>
-    weekdayDatesIn(line.text, today, localesOf(locale)).flatMap((found): Omit<Finding, 'stop'>[] => {
-      const { weekday } = found;
-      const right = rightWeekdays(found, today);
-      if (right.includes(weekday.number)) return [];
-      const written = line.text.slice(weekday.from, weekday.to);
-      const name = weekdayName(weekdayOf(found.day), weekday.locale, weekday.isLong).replace(/\.$/, '');
-      const text = /^\p{Lu}/u.test(written) ? withCapitals(name, 'first') : name;
-      return [
-        {
-          kind: 'wrong-weekday',
-          about: line.text.slice(found.from, found.to),
-          words: phrase('look.wrongWeekday', { date: found.date, weekday: text }),
-          place: placeIn(line, weekday.from, weekday.to - weekday.from),
-          mend: { type: 'text', text },
-        },
-      ];
-    }),
-  );
+  return letter.lines
+    .filter(({ text }) => /\d/.test(text))
+    .flatMap((line) =>
+      weekdayDatesIn(line.text, today, localesOf(locale)).flatMap((found): Omit<Finding, 'stop'>[] => {
+        const { weekday } = found;
+        const right = rightWeekdays(found, today);
+        if (right.includes(weekday.number)) return [];
+        const written = line.text.slice(weekday.from, weekday.to);
+        const name = weekdayName(weekdayOf(found.day), weekday.locale, weekday.isLong).replace(/\.$/, '');
+        const text = /^\p{Lu}/u.test(written) ? withCapitals(name, 'first') : name;
+        return [
+          {
+            kind: 'wrong-weekday',
+            about: line.text.slice(found.from, found.to),
+            words: phrase('look.wrongWeekday', { date: found.date, weekday: text }),
+            place: placeIn(line, weekday.from, weekday.to - weekday.from),
+            mend: { type: 'text', text },
+          },
+        ];
+      }),
+    );
 }
 
 /** Words of a sentence about what is to come, and about what was (common practice, no source). */
@@ -63,6 +65,7 @@ export function pastDay(letter: Letter): Omit<Finding, 'stop'>[] {
   const found: Omit<Finding, 'stop'>[] = [];
   const year = Number(today.slice(0, 4));
   for (const line of letter.lines) {
+    if (!/\d/.test(line.text)) continue;
     const seen: number[] = [];
     for (const language of localesOf(locale)) {
       for (const one of daysInText(line.text, today, language, NO_DAYS_OFF)) {
@@ -94,11 +97,15 @@ const TIME =
 
 const timesIn = (text: string) => [...text.matchAll(TIME)].map(([time]) => parseTime(time)).filter(Boolean);
 
-function daysOf(text: string, { today, locale }: Letter): Set<string> {
+function daysOf(lines: string[], { today, locale }: Letter): Set<string> {
   const days = new Set<string>();
-  for (const language of localesOf(locale)) {
-    for (const { text: written, vague, day } of daysInText(text, today, language, NO_DAYS_OFF))
-      if (!vague && (language === locale || !/^[\d./-]+$/.test(written))) days.add(day);
+  for (const text of lines) {
+    // Without a figure there is no date.
+    if (!/\d/.test(text)) continue;
+    for (const language of localesOf(locale)) {
+      for (const { text: written, vague, day } of daysInText(text, today, language, NO_DAYS_OFF))
+        if (!vague && (language === locale || !/^[\d./-]+$/.test(written))) days.add(day);
+    }
   }
   return days;
 }
@@ -109,7 +116,9 @@ export function subjectDiffers(letter: Letter): Omit<Finding, 'stop'>[] {
   if (!subjectText.trim() || (original && fold(bareSubject(original.subject)) === fold(bareSubject(subjectText))))
     return [];
   const found: Omit<Finding, 'stop'>[] = [];
-  const [days, inBody] = [daysOf(subjectText, letter), daysOf(letter.text, letter)];
+  const inLines = letter.lines.map(({ text }) => text);
+  const days = daysOf([subjectText], letter);
+  const inBody = days.size === 1 ? daysOf(inLines, letter) : new Set<string>();
   const [day] = days;
   if (days.size === 1 && inBody.size && !inBody.has(day!)) {
     const other = formatDay([...inBody][0]!, { style: 'long', weekday: false, pattern: '' }, locale);
@@ -124,7 +133,7 @@ export function subjectDiffers(letter: Letter): Omit<Finding, 'stop'>[] {
     });
   }
   const times = new Set(timesIn(subjectText));
-  const inText = new Set(timesIn(letter.text));
+  const inText = new Set(times.size === 1 ? inLines.flatMap(timesIn) : []);
   const [time] = times;
   if (times.size === 1 && inText.size && !inText.has(time!))
     found.push({

@@ -44,7 +44,9 @@ export interface Letter extends LookedAt, LookFacts {
 }
 
 /** So much of a letter is looked over, in UTF-16 units. */
-const MOST = 200_000;
+const MOST = 100_000;
+/** And so much of a line: no sentence is longer. */
+const LINE = 2_000;
 
 /** The lines of a document. What is no text is one sign, so that places in a line are places in the document. */
 function linesOf(doc: Node): Line[] {
@@ -60,7 +62,7 @@ function linesOf(doc: Node): Line[] {
     left -= text.length;
     let at = pos + 1;
     for (const line of text.split('\n')) {
-      lines.push({ text: line, pos: at });
+      lines.push({ text: line.slice(0, LINE), pos: at });
       at += line.length + 1;
     }
     return false;

@@ -39,7 +39,7 @@ export function greetingIn(line: Line): Greeting | null {
     return { line, isGroup, isBare: false, names: isLong ? [] : names };
   }
   // A name alone with a comma behind it.
-  const alone = /^((?:\p{Lu}[\p{L}'’-]+\s?){1,3}),$/u.exec(text);
+  const alone = /^(\p{Lu}[\p{L}'’-]+(?: \p{Lu}[\p{L}'’-]+){0,2}),$/u.exec(text);
   return alone ? { line, isGroup: false, isBare: true, names: wordsOf(alone[1]!) } : null;
 }
 

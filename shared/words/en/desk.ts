@@ -53,7 +53,6 @@ export default {
   nothingIsOpen: 'Nothing is open.',
   intended: 'It is intended',
   leavesIn: 'It leaves in {count} second. | It leaves in {count} seconds.',
-  onItsWay: 'It is on its way.',
   signatureBefore: 'You signed as “{name}” to them before.',
   takeSignature: 'Do so again',
   otherSignatures: 'Signature',
