@@ -6,6 +6,7 @@ import { blankKey } from '#core/blank/kinds/key';
 import type { MessageFacts } from '#core/blank/kinds/kind';
 import type { BlankQuestion } from '#core/blank/questions';
 import { signatureTexts } from '#core/note/signature';
+import { splitName } from '#core/person/name';
 import { kindWords } from '#core/search/habit';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import type { Target } from '~/composables/useLetter';
@@ -243,7 +244,7 @@ defineExpose({
       @take-back="takeBack"
     />
 
-    <FormatBar :editor="body" :picture="pictures.picture" class="format" />
+    <FormatBar :editor="body" :picture="pictures.picture" />
     <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
       <EditorContent :editor="body" class="body" @mouseover="letter.explain" />
       <LetterSignature
@@ -317,7 +318,7 @@ defineExpose({
       :state="state"
       :failing="Boolean(problem)"
       :busy="busy"
-      :person="draft.to[0]?.name || draft.to[0]?.address || ''"
+      :person="splitName(draft.to[0]?.name ?? '').firstName || draft.to[0]?.address || ''"
       @show="goTo"
       @mend="mend"
       @leave="leave"

@@ -55,7 +55,9 @@ caption {
 }
 
 th {
-  width: 84px;
+  min-width: 84px;
+  padding-right: var(--s2);
+  white-space: nowrap;
   text-align: left;
   font-weight: 400;
   vertical-align: baseline;

@@ -259,6 +259,8 @@ function setLink() {
 
 <style scoped>
 .bar {
+  flex: none;
+  padding-bottom: 3px;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -270,7 +272,7 @@ function setLink() {
 }
 
 .choice {
-  width: auto;
+  width: 88px;
   min-height: 24px;
   padding: 1px 4px;
   font-size: 12.5px;
