@@ -34,7 +34,7 @@ export const COMMANDS = {
   formatBullets: { key: 'Control+Shift+8', place: 'text' },
   formatNumbers: { key: 'Control+Shift+7', place: 'text' },
   formatLink: { key: 'Alt+Shift+L', place: 'text' },
-  formatTable: { key: 'Alt+Shift+T', place: 'text' },
+  formatTable: { key: 'Alt+Shift+G', place: 'text' },
   formatPicture: { key: 'Alt+Shift+P', place: 'text' },
   formatCentre: { key: 'Alt+Shift+C', place: 'text' },
   formatPlain: { key: 'Alt+Shift+N', place: 'text' },

@@ -8,7 +8,7 @@ function zeller(year: number, month: number, date: number): number {
   const sum =
     date + Math.floor((13 * (m + 1)) / 5) + rest + Math.floor(rest / 4) + Math.floor(century / 4) - 2 * century;
   // Zeller begins with Saturday as 0.
-  return ((((sum % 7) + 7) % 7) + 5) % 7 || 7;
+  return (((((sum % 7) + 7) % 7) + 5) % 7) + 1;
 }
 const MONTHS = 'January February March April May June July August September October November December'.split(' ');
 const TODAY = '2026-11-26';

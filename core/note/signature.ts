@@ -31,6 +31,19 @@ export function signatureFor(
   return chosen === '' ? null : (chosen && of(chosen)) || of(usual);
 }
 
+/** Own data as an earlier version wrote them, with one signature, as they are now; others as they are. */
+export function withSignatures<T extends object>(data: T): T {
+  const { signature: body, ...others } = data as { signature?: DocJson; signatures?: unknown };
+  if (!body || others.signatures) return data;
+  const id = 'first';
+  return {
+    ...others,
+    signatures: [{ id, name: 'Signature', body }],
+    signatureNew: id,
+    signatureAnswer: id,
+  } as unknown as T;
+}
+
 /** The document of a signature; an empty one for none. */
 export const signatureDoc = (signature: Signature | null): DocJson => signature?.body ?? emptyDoc();
 

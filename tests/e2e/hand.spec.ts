@@ -246,7 +246,7 @@ test('a letter is formatted in the line above it, and arrives so', async ({ some
   await page.keyboard.press('Enter');
   await page.keyboard.press('End');
   await page.keyboard.press('Enter');
-  await page.keyboard.press('Alt+Shift+t');
+  await page.keyboard.press('Alt+Shift+g');
   await expect(body.getByRole('cell')).toHaveCount(6);
   await page.keyboard.type('Tuning');
   await page.keyboard.press('Alt+s');

@@ -39,7 +39,7 @@ const USERS: [string, string[]][] = [
   ['notes', ['body', 'attachments']],
   ['note_versions', ['content']],
   ['drafts', ['body', 'attachments']],
-  ['settings', ['signature']],
+  ['settings', ['signatures']],
   ['import_items', ['content']],
 ];
 

@@ -14,6 +14,7 @@ import { readSingle } from '#core/library/single';
 import { notesOfTable } from '#core/library/table';
 import { decode, readTable } from '#core/lookup/csv';
 import { picturesIn } from '#core/note/schema';
+import { withSignatures } from '#core/note/signature';
 import { fileSize } from '#core/number/size';
 import { UserError } from '../errors';
 import { noteContent } from '../noteContent';
@@ -214,7 +215,7 @@ async function readBundle(text: string, fileLimit: number): Promise<Items> {
   if (bundle.sender)
     await each([bundle.sender], 'sender', async (raw) => ({
       name: '',
-      content: await bundleSenderSchema.validate(withSignatures(raw), options),
+      content: await ownOf(raw),
     }));
   await each(bundle.notes, 'note', async (raw) => {
     const content = await bundleNoteSchema.validate(raw, options);
@@ -228,10 +229,9 @@ async function readBundle(text: string, fileLimit: number): Promise<Items> {
   return { items, files: [...files.values()] };
 }
 
-/** Settings as an earlier version wrote them, with one signature, as they are now. */
-function withSignatures(sender: unknown): unknown {
-  if (!isRecord(sender) || sender.signatures || !sender.signature) return sender;
-  const { signature, ...others } = sender;
-  const id = 'first';
-  return { ...others, signatures: [{ id, name: 'Signature', body: signature }], signatureNew: id, signatureAnswer: id };
+/** Of one's own data only what a bundle has: one of an earlier version takes nothing away that it knows nothing of. */
+async function ownOf(raw: unknown) {
+  const given = isRecord(raw) ? withSignatures(raw) : raw;
+  const sender = await bundleSenderSchema.validate(given, { stripUnknown: true });
+  return Object.fromEntries(Object.entries(sender).filter(([name]) => name in (given as object)));
 }

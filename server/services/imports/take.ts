@@ -6,6 +6,7 @@ import type { NoteInput } from '#shared/schemas/note';
 import type { Settings } from '#shared/schemas/settings';
 import { renamed } from '#core/library/bundle';
 import { cueKey } from '#core/cue/key';
+import { withSignatures } from '#core/note/signature';
 import { newId } from '../../db/id';
 import {
   countItems,
@@ -133,9 +134,11 @@ async function takeOther(app: Within, owner: string, id: string, item: StagedIte
     },
     async sender({ before: _before, ...sender }: TakenSender) {
       const { version, ...before } = await readSettings(app, owner);
-      await changeSettings(app, owner, { ...sender, version });
+      // What an earlier version knew nothing of stays as it is.
+      const taken = { ...before, ...withSignatures(sender) };
+      await changeSettings(app, owner, { ...taken, version });
       // What stood there before is kept with the import, so that undoing it gives it back.
-      await setContent(db, owner, id, item.position, { ...sender, before });
+      await setContent(db, owner, id, item.position, { ...taken, before });
       await settle({});
     },
   };

@@ -4,7 +4,7 @@ import { docFromText } from '#core/note/schema';
 import { newAccount, openTestApplication, plainPasswords } from '../../../tests/application';
 import { bring, bundleOf, note, run } from '../../../tests/carrying';
 import type { Application } from '../application';
-import { readSettings } from '../accounts';
+import { changeSettings, readSettings } from '../accounts';
 import { loadDemoOnce } from '../demo';
 import { changeNote, deleteNotes, keepNote, readHistory, readNote, readNotes } from '../notes';
 import { readShelves } from '../shelves';
@@ -183,5 +183,26 @@ describe('what came in', () => {
     const { version, ...after } = await readSettings(app, owner);
     expect({ ...after, version: before.version }).toEqual(before);
     expect(version).toBe(before.version + 2);
+  });
+
+  it('takes one’s own data of an earlier version, and leaves what that knew nothing of', async () => {
+    const { id: owner } = await newAccount(app);
+    const mine = await readSettings(app, owner);
+    const slips = [{ slip: 'teh', meant: 'the', off: false }];
+    await changeSettings(app, owner, { ...mine, slips, sendDelay: 7 });
+    const { name, locale, timeZone, fields, currency, weekdaysOff, daysOff, pictureLimit, attachmentLimit } = mine;
+    const earlier = {
+      ...{ name, locale, timeZone, fields, currency, weekdaysOff, daysOff, pictureLimit, attachmentLimit },
+      signature: docFromText('Wren, as ever'),
+    };
+    const chosen = await bring(app, owner, [['old.json', bundleOf({ notes: [note('One')], sender: earlier })]]);
+    const { position } = chosen.items.find(({ kind }) => kind === 'sender')!;
+    await chooseForImport(app, owner, chosen.id, [{ position, choice: 'replace' }]);
+    await run(app, owner, chosen.id);
+    const taken = await readSettings(app, owner);
+    expect(taken).toMatchObject({ slips, sendDelay: 7, signatures: [{ body: docFromText('Wren, as ever') }] });
+    expect(taken.signatureAnswer).toBe(taken.signatures[0]!.id);
+    await undoImport(app, owner, chosen.id);
+    expect((await readSettings(app, owner)).signatures).toEqual([]);
   });
 });

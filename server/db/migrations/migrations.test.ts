@@ -1,0 +1,58 @@
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import type { Knex } from 'knex';
+import { docFromText, emptyDoc } from '#core/note/schema';
+import { connect } from '../connect';
+import { newId } from '../id';
+import { migrate, migrationSource } from './index';
+
+let db: Knex;
+const name = `test_${newId()}`;
+beforeAll(async () => {
+  const url = new URL(inject('databaseUrl'));
+  const admin = connect(url.href);
+  await admin.raw('CREATE DATABASE ??', [name]);
+  await admin.destroy();
+  url.pathname = `/${name}`;
+  db = connect(url.href);
+});
+afterAll(async () => {
+  await db.raw('DROP DATABASE ??', [name]);
+  await db.destroy();
+});
+
+/** The schema as it was up to a step. */
+const upTo = async (last: string): Promise<void> => {
+  const names = (await migrationSource.getMigrations([])) as string[];
+  const getMigrations = async () => names.slice(0, names.indexOf(last) + 1);
+  await db.migrate.latest({ migrationSource: { ...migrationSource, getMigrations }, tableName: 'migrations' });
+};
+
+describe('a database of an earlier version', () => {
+  it('keeps its signature as the first of several, and goes back with it', async () => {
+    await upTo('0005_phrases');
+    const body = docFromText('Wren Halloway\n01632 960 418');
+    const owners = [
+      { id: newId(), signature: body },
+      { id: newId(), signature: emptyDoc() },
+    ];
+    for (const { id, signature } of owners) {
+      const address = `${id}@test.example`;
+      await db('accounts').insert({ id, address, address_key: address, password_hash: '', demo: false, created_at: 1 });
+      await db('settings').insert({
+        ...{ owner: id, name: 'Wren', locale: 'en-GB', time_zone: 'UTC', fields: '[]', currency: 'EUR' },
+        ...{ weekdays_off: '[6,7]', days_off: '[]', signature: JSON.stringify(signature) },
+      });
+    }
+    await migrate(db);
+    const of = (i: number) => db('settings').where({ owner: owners[i]!.id }).first();
+    const signed = await of(0);
+    expect(JSON.parse(signed.signatures)).toEqual([{ id: signed.signature_new, name: 'Signature', body }]);
+    expect(signed.signature_answer).toBe(signed.signature_new);
+    expect(await of(1)).toMatchObject({ signatures: '[]', signature_new: '', cues: 'ended', send_delay: 0 });
+
+    await db.migrate.down({ migrationSource, tableName: 'migrations' });
+    expect(JSON.parse((await of(0)).signature)).toEqual(body);
+    await migrate(db);
+    expect(JSON.parse((await of(0)).signatures)[0].body).toEqual(body);
+  });
+});
