@@ -320,6 +320,7 @@ const isStale = computed(() => code.value === 'stale');
 
 .foot {
   position: sticky;
+  z-index: 2;
   bottom: 0;
   display: flex;
   align-items: center;
