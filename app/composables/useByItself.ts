@@ -1,5 +1,5 @@
 import { useLocalStorage } from '@vueuse/core';
-import { Corrections } from '#core/slip/correction';
+import { Corrections, isCorrection } from '#core/slip/correction';
 import { SlipTable, type Slip } from '#core/slip/table';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
@@ -41,8 +41,9 @@ export function useByItself() {
 
   function onWord(word: string, from: number): void {
     const before = typed.findLast((one) => one.from === from);
-    const slip = before && corrections.add(before.word, word);
-    if (before) counts.value = { ...corrections.counts };
+    const isPutRight = before && isCorrection(before.word, word);
+    const slip = isPutRight && corrections.add(before.word, word);
+    if (isPutRight) counts.value = { ...corrections.counts };
     if (slip) void offer(slip);
     typed.push({ word, from });
     if (typed.length > REMEMBERED) typed.shift();

@@ -40,6 +40,7 @@ export function useLook(around: Surroundings) {
   const known = shallowRef<LookPeople>({ people: [], sent: [], signature: '' });
 
   let worker: Worker | null = null;
+  let isBroken = false;
   let asked = 0;
   const waiting = new Map<number, (findings: Finding[]) => void>();
   function post(request: LookRequest): void {
@@ -48,6 +49,13 @@ export function useLook(around: Surroundings) {
       worker.onmessage = ({ data }: MessageEvent<LookResponse>) => {
         waiting.get(data.number)?.(data.findings);
         waiting.delete(data.number);
+      };
+      // One that cannot be fetched, or fails, keeps no message back: the server looks once more.
+      worker.onerror = (event) => {
+        event.preventDefault();
+        isBroken = true;
+        for (const answer of waiting.values()) answer([]);
+        waiting.clear();
       };
     }
     worker.postMessage(request);
@@ -69,7 +77,7 @@ export function useLook(around: Surroundings) {
   /** Reads the letter as it stands now. */
   async function read(): Promise<Finding[]> {
     const draft = around.draft();
-    if (!draft) return [];
+    if (!draft || isBroken) return [];
     const original = around.original();
     const sent = new Map(known.value.sent.map(({ note, at }) => [note, at]));
     const [subject, body] = around.parts();
@@ -120,12 +128,19 @@ export function useLook(around: Surroundings) {
   }
 
   const later = useTimeoutFn(() => void read(), PAUSE_MS, { immediate: false });
-  const told = computed(() => JSON.stringify([known.value.people.length, around.slips().length]));
   const tell = () =>
     post({ type: 'know', people: known.value.people, slips: JSON.parse(JSON.stringify(around.slips())) });
-  watch(told, tell);
+  watch([known, around.slips], tell, { immediate: true });
   watch(
-    [around.changes, () => around.draft()?.to, () => around.draft()?.attachments, wishes, known, told, signature],
+    [
+      around.changes,
+      () => around.draft()?.to,
+      () => around.draft()?.attachments,
+      wishes,
+      known,
+      around.slips,
+      signature,
+    ],
     () => later.start(),
     { immediate: true },
   );

@@ -1,5 +1,4 @@
-import { parseDoc, type DocJson } from '../note/schema';
-import { toText } from '../note/text';
+import type { DocJson } from '../note/schema';
 import { blockText, readText, type ReadBlock } from '../reading/block';
 import type { Node } from '@tiptap/pm/model';
 import { fold } from '../text/fold';
@@ -297,9 +296,4 @@ export function partsOfDoc(doc: Node, signatures: string[]): Parts {
   const blocks: ReadBlock[] = [];
   doc.forEach((node) => blocks.push({ node: node.toJSON() as DocJson, quote: 0, hint: null, rule: false }));
   return partsOf(blocks, signatures);
-}
-
-/** The text of a signature kept as a document, for {@link partsOf}. */
-export function signatureText(signature: DocJson): string {
-  return toText(parseDoc(signature)).trim();
 }
