@@ -257,3 +257,14 @@ test('a letter is formatted in the line above it, and arrives so', async ({ some
   expect(raw).toContain('https://halloway.example/prices');
   expect(raw).toMatch(/<table[\s\S]*Tuning/);
 });
+
+test('a last look whose reading cannot be fetched keeps no message back', async ({ somebody: { page, received } }) => {
+  await page.route(/look\.worker/, (route) =>
+    route.fulfill({ status: 200, contentType: 'text/javascript', body: 'throw 1' }),
+  );
+  await answer(page);
+  await page.getByRole('textbox', { name: 'Your reply' }).fill('Dear Ada, yes. Robin');
+  await page.keyboard.press('Alt+s');
+  await expect(page.getByText('Sent.')).toBeVisible();
+  expect(await received()).toHaveLength(1);
+});
