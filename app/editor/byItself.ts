@@ -38,13 +38,13 @@ const standsAt = ({ doc }: EditorState | Transaction, { from, text }: { from: nu
   return to <= doc.content.size && doc.textBetween(from, to, '\n', '\ufffc') === text;
 };
 
-/** What stands before the caret in its line, where text may change by itself: not in a selection or a table that a blank became. */
-function lineBefore({ selection }: EditorState, at = selection.from): string | null {
-  const { $from, empty } = selection;
-  if (!empty || !$from.parent.isTextblock) return null;
-  for (let depth = $from.depth; depth > 0; depth--) if ($from.node(depth).type.name === 'rows') return null;
-  const end = at - $from.start();
-  const text = $from.parent.textBetween(Math.max(0, end - 4 * LOOKED_AT), end, undefined, (leaf) =>
+/** What stands in a line before a place, where text may change by itself: not in a selection or a table that a blank became. */
+function lineBefore({ doc, selection }: EditorState, at: number): string | null {
+  const $at = doc.resolve(at);
+  if (!selection.empty || !$at.parent.isTextblock) return null;
+  for (let depth = $at.depth; depth > 0; depth--) if ($at.node(depth).type.name === 'rows') return null;
+  const end = $at.parentOffset;
+  const text = $at.parent.textBetween(Math.max(0, end - 4 * LOOKED_AT), end, undefined, (leaf) =>
     leaf.type.name === 'hardBreak' ? '\n' : '\ufffc',
   );
   return text.slice(text.lastIndexOf('\n') + 1);
@@ -151,7 +151,7 @@ export const ByItself = Extension.create<Options>({
               setTimeout(() => {
                 const { from, empty } = view.state.selection;
                 if (view.isDestroyed || view.composing || !empty) return;
-                if (lineBefore(view.state)?.endsWith(sign))
+                if (lineBefore(view.state, from)?.endsWith(sign))
                   change(view, sign, from - sign.length, () => {}, sign.length);
               });
               return false;

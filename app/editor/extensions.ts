@@ -5,6 +5,7 @@ import Link from '@tiptap/extension-link';
 import { TableKit } from '@tiptap/extension-table';
 import { linkTo } from '#core/note/link';
 import { isTooNested } from '#core/note/schema';
+import { FocusAtOnce } from './focusAtOnce';
 import { Plugin } from '@tiptap/pm/state';
 
 const asJson = (value: string | null) => {
@@ -224,6 +225,7 @@ export function letterExtensions(): Extensions {
     PlainLink,
     PlainHeading,
     NestingBound,
+    FocusAtOnce,
     Align,
     Colour,
     Picture,
@@ -259,6 +261,7 @@ export function wordingExtensions(): Extensions {
     }),
     PlainLink,
     Blank,
+    FocusAtOnce,
   ];
 }
 
@@ -289,5 +292,6 @@ export function lineExtensions(): Extensions {
     Stretch,
     Filled,
     StretchOut,
+    FocusAtOnce,
   ];
 }
