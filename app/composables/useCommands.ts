@@ -12,7 +12,7 @@ export function useCommands(acts: Partial<Record<CommandName, Act | Act['do']>>)
     if (event.defaultPrevented) return;
     const key = pressedKey(event);
     for (const [name, act] of Object.entries(acts) as [CommandName, Act | Act['do']][]) {
-      if (!isKeyOf(name, key)) continue;
+      if (!isShortcut(name, key)) continue;
       const { when, do: run } = typeof act === 'function' ? { do: act } : act;
       if (when && !when(event)) continue;
       event.preventDefault();

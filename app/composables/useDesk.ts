@@ -2,6 +2,7 @@ import type { Draft, Message, Sending } from '#shared/types/wire';
 import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import type { Done } from './useDone';
+import { isMostlyOwn } from '~/utils/keeping';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
 
@@ -14,6 +15,8 @@ export function useDesk(around: {
   toAnswer(): void;
   /** Goes to whom the new message is for, when it is open already. */
   toAddress(): void;
+  /** Makes a note of what was just sent. */
+  keepSent(sent: Draft): void;
 }) {
   const route = useRoute();
   const mail = useMailStore();
@@ -53,7 +56,14 @@ export function useDesk(around: {
       } else {
         const opened = await api<Draft>(`/drafts/${draftId.value}`);
         if (number !== asked) return;
-        if (opened.originalId) return void navigateTo({ query: { message: opened.originalId } }, { replace: true });
+        const isAnswer = opened.originalId && opened.mode !== 'forward';
+        if (isAnswer) return void navigateTo({ query: { message: opened.originalId } }, { replace: true });
+        // What is passed on is read beside it.
+        const original = opened.originalId
+          ? await api<Message>(`/messages/${opened.originalId}`).catch(() => null)
+          : null;
+        if (number !== asked) return;
+        message.value = original;
         draft.value = opened;
       }
     } catch (error) {
@@ -65,6 +75,11 @@ export function useDesk(around: {
   watch([messageId, draftId], open);
 
   const showMessage = (id: string) => navigateTo(id ? { query: { message: id } } : { query: {} });
+  /** Goes so many messages on in the list, or back. */
+  const step = (by: 1 | -1) => {
+    const id = mail.rowFrom(messageId.value, by);
+    if (id) void showMessage(id);
+  };
   const showDraft = (id: string) => navigateTo({ query: { draft: id } });
 
   onMounted(async () => {
@@ -78,20 +93,24 @@ export function useDesk(around: {
   let wish: { mode: DraftMode; until: number } | null = null;
   const WISH_MS = 2_000;
 
-  async function begin(mode: DraftMode): Promise<boolean> {
+  /**
+   * Begins a message, or goes to the answer that is begun.
+   * @param again a message whose wording a new one begins with
+   */
+  async function begin(mode: DraftMode, again?: string): Promise<boolean> {
+    const isAnswer = mode === 'reply' || mode === 'reply-all';
     wish = mode !== 'new' && !message.value ? { mode, until: Date.now() + WISH_MS } : null;
-    if (mode !== 'new' && draft.value) around.toAnswer();
-    if (mode !== 'new' && (!message.value || draft.value)) return false;
+    if (isAnswer && draft.value) around.toAnswer();
+    if (mode !== 'new' && !message.value) return false;
+    if (isAnswer && draft.value) return false;
     close();
     try {
-      const begun = await api<Draft>('/drafts', {
-        method: 'POST',
-        body: { mode, originalId: mode === 'new' ? null : message.value!.id },
-      });
+      const originalId = mode === 'new' ? null : message.value!.id;
+      const begun = await api<Draft>('/drafts', { method: 'POST', body: { mode, originalId, again } });
       const isOpen = draft.value?.id === begun.id;
-      if (mode === 'new') await showDraft(begun.id);
+      if (isAnswer) draft.value = begun;
+      else await showDraft(begun.id);
       if (isOpen) around.toAddress();
-      else draft.value = begun;
       return true;
     } catch (error) {
       problem.value = messageOf(error);
@@ -100,32 +119,35 @@ export function useDesk(around: {
   }
 
   async function changeMessage(part: MessageChange) {
-    const { id } = message.value!;
-    const before = { answered: message.value!.answered, folder: message.value!.folder };
-    const leaves = part.folder || (mail.list === 'waiting' && part.answered);
+    const { id, answered, folder, again } = message.value!;
+    // Without its day an answer that is owed still waits, and anything else does not.
+    const isDone = part.answered || part.again || (part.again === null && (answered || folder !== 'inbox'));
+    const leaves = part.folder || (mail.list === 'waiting' && isDone) || (mail.list === 'later' && part.again === null);
     const next = leaves ? mail.neighbour(id) : id;
     try {
       await mail.change(id, part);
       const text =
-        part.folder === 'archive'
-          ? t('desk.archived')
-          : part.folder === 'trash'
-            ? t('desk.putInTrash')
-            : part.answered
-              ? t('desk.takenOffWaiting')
-              : part.answered === false
-                ? t('desk.backOnWaiting')
-                : t('desk.moved');
+        part.again !== undefined
+          ? part.again
+            ? t('again.isSet', { day: onDay(part.again.day) })
+            : t('again.isOff')
+          : part.folder === 'archive'
+            ? t('desk.archived')
+            : part.folder === 'trash'
+              ? t('desk.putInTrash')
+              : part.answered
+                ? t('desk.takenOffWaiting')
+                : part.answered === false
+                  ? t('desk.backOnWaiting')
+                  : t('desk.moved');
       await mail.refresh();
       if (leaves) await showMessage(next);
-      else if (message.value) message.value = { ...message.value, ...part } as Message;
+      else if (message.value)
+        message.value = { ...message.value, ...part, ...(part.answered && { again: null }) } as Message;
       add({
         text,
         undo: async () => {
-          await mail.change(id, {
-            answered: before.answered,
-            folder: before.folder,
-          });
+          await mail.change(id, { answered, folder, again });
           await mail.refresh();
           await showMessage(id);
           await open();
@@ -136,22 +158,26 @@ export function useDesk(around: {
     }
   }
 
-  async function onSent(sending: Sending) {
-    const answered = message.value?.id ?? '';
-    const next = answered && mail.list === 'waiting' ? mail.neighbour(answered) : '';
+  async function onSent(sending: Sending, sent: Draft) {
+    const original = sent.originalId ?? '';
+    const { done: isDone, filed } = sent.handling;
+    const leaves = Boolean(filed) || (isDone ?? sent.mode !== 'forward');
+    const next = original && leaves && mail.list === 'waiting' ? mail.neighbour(original) : original;
     draft.value = null;
-    if (sending.state === 'queued') rest(sending, answered);
-    else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
+    const keep = isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ? () => around.keepSent(sent) : undefined;
+    if (sending.state === 'queued') rest(sending, sent, keep);
+    else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow'), keep });
     await mail.refresh();
-    if (next) await showMessage(next);
-    else if (answered) await open();
+    if (next && next !== messageId.value) await showMessage(next);
+    else if (next) await open();
     else await showMessage(mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
   }
 
   /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
-  function rest(sending: Sending, answered: string) {
+  function rest(sending: Sending, sent: Draft, keep: Done['keep']) {
+    const answered = sent.mode === 'forward' ? '' : (sent.originalId ?? '');
     const seconds = Math.max(1, Math.ceil((sending.leavesAt - Date.now()) / 1000));
-    const resting: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack };
+    const resting: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack, keep };
     let isBack = false;
     add(resting);
     async function bringBack() {
@@ -167,7 +193,7 @@ export function useDesk(around: {
       if (!isOver) return void setTimeout(ask, ASK_AGAIN_MS);
       const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
       const text = now.problem ? say(now.problem) : t('desk.sentNow');
-      replace(resting, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo });
+      replace(resting, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo, keep });
       await mail.refresh();
     }
     setTimeout(ask, sending.leavesAt - Date.now() + ASK_AGAIN_MS);
@@ -184,12 +210,13 @@ export function useDesk(around: {
   async function onDiscarded(gone: Draft) {
     draft.value = null;
     if (mail.list === 'drafts') await mail.refresh();
-    if (!gone.originalId) await showMessage(mail.rows[0]?.id ?? '');
+    const isAnswer = gone.originalId && gone.mode !== 'forward';
+    if (!isAnswer) await showMessage(gone.originalId ?? mail.rows[0]?.id ?? '');
     add({
       text: t('desk.draftDiscarded'),
       undo: async () => {
         const back = await api<Draft>(`/drafts/${gone.id}/restore`, { method: 'POST' });
-        if (gone.originalId) await showMessage(gone.originalId);
+        if (isAnswer) await showMessage(gone.originalId!);
         else await showDraft(gone.id);
         draft.value = back;
       },
@@ -210,6 +237,7 @@ export function useDesk(around: {
     begin,
     showMessage,
     showDraft,
+    step,
     changeMessage,
     onSent,
     onDiscarded,

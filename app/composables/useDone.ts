@@ -2,6 +2,8 @@
 export interface Done {
   text: string;
   undo?: () => Promise<unknown>;
+  /** Makes a note of it. */
+  keep?: () => void;
 }
 
 const KEPT = 20;

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft } from '#shared/types/wire';
+import { NO_HANDLING } from '#shared/schemas/draft';
 import { docFromText, parseDoc } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { offline, openInterface, staleWith } from '../../tests/interface';
@@ -23,6 +24,8 @@ const first: Draft = {
   quote: false,
   signature: null,
   silenced: [],
+  handling: NO_HANDLING,
+  openBlanks: 0,
   problem: null,
   subjectText: '',
   preview: '',

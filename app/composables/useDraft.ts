@@ -1,5 +1,5 @@
 import type { Draft } from '#shared/types/wire';
-import type { DraftChange } from '#shared/schemas/draft';
+import { NO_HANDLING, type DraftChange } from '#shared/schemas/draft';
 import { journalOf } from '~/utils/journal';
 
 type Content = Omit<DraftChange, 'version'>;
@@ -20,8 +20,8 @@ export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 
 /** What of a draft is written; one written down by an earlier version may know nothing of signatures and findings. */
 function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote, ...later }: Content): Content {
-  const { signature = null, silenced = [] } = later;
-  return { to, cc, bcc, subject, body, fills, attachments, quote, signature, silenced };
+  const { signature = null, silenced = [], handling = NO_HANDLING } = later;
+  return { to, cc, bcc, subject, body, fills, attachments, quote, signature, silenced, handling };
 }
 
 /**

@@ -13,8 +13,8 @@ function entrance(part: HTMLElement, last: HTMLElement | undefined): HTMLElement
 }
 
 /**
- * F6 goes from one part of a page to the next, Shift+F6 back, as in the programs of a desktop: parts are marked with
- * `data-part` and taken in the order they stand in.
+ * Goes from one part of a page to the next, and back: parts are marked with `data-part` and taken in the order they
+ * stand in.
  */
 export function useParts(): void {
   const last = new Map<string, HTMLElement>();

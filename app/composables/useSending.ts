@@ -9,7 +9,8 @@ interface Surroundings {
   look(): Promise<Finding[]>;
   /** Shows where something was seen. */
   goTo(finding: Finding): unknown;
-  onSent(sending: Sending): void;
+  /** @param draft as it was sent */
+  onSent(sending: Sending, draft: Draft): void;
   /** The draft is open again, with the reason in it. */
   onReturned(): void;
 }
@@ -65,8 +66,9 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
     // What rests is gone from here; it can be brought back.
     if (result.state === 'sent' || (result.state === 'queued' && result.leavesAt > Date.now())) {
       pressed = '';
+      const sent = draft.value!;
       handle.forget();
-      around.onSent(result);
+      around.onSent(result, sent);
     } else if (result.state === 'refused' || result.state === 'unsure') {
       pressed = '';
       handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));

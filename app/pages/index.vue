@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { until, useEventListener, useTimeoutFn } from '@vueuse/core';
-import type { Keeping, Note, Person } from '#shared/types/wire';
+import type { Draft, Keeping, Note, Person } from '#shared/types/wire';
+import { parseDoc } from '#core/note/schema';
+import { signatureTexts } from '#core/note/signature';
+import { keepingOfDraft } from '~/utils/keeping';
 import type { EditedNote } from '~/composables/useEditedNotes';
+import { useAccountStore } from '~/stores/account';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
 
@@ -22,10 +26,15 @@ function fetchTheRest() {
 }
 useTimeoutFn(fetchTheRest, LATER_MS);
 
+const account = useAccountStore();
 const mail = useMailStore();
 const notes = useNotesStore();
 
-const desk = useDesk({ toAnswer: () => reply.value?.focus(), toAddress: () => reply.value?.toAddress() });
+const desk = useDesk({
+  toAnswer: () => reply.value?.focus(),
+  toAddress: () => reply.value?.toAddress(),
+  keepSent,
+});
 const { message, draft, messageId, draftId, problem, reading, done, add, begin, showMessage, showDraft } = desk;
 const person = shallowRef<Person | null>(null);
 const recipient = ref('');
@@ -44,10 +53,12 @@ const reply = ref<{
   focus(): void;
   toAddress(): void;
   attach(files: File[]): unknown;
+  chooseFile(): void;
+  chooseDay(): void;
 }>();
 const keepPanel = ref<{ keep(): Promise<void>; improve(): void }>();
 const improvePanel = ref<{ improve(): Promise<unknown> }>();
-const theirs = ref<{ selection(): { html?: string; text?: string } | null }>();
+const theirs = ref<{ selection(): { html?: string; text?: string } | null; chooseDay(): void }>();
 
 const importing = useImport(() => void mail.refresh());
 // Beside the letter a file goes with it; everywhere else it is mail.
@@ -96,6 +107,13 @@ async function keep() {
   if (reply.value === from) keeping.value = { what, from: 'draft' };
 }
 
+/** What has just left is kept while it is fresh. */
+function keepSent(sent: Draft) {
+  improving.value = null;
+  const what = keepingOfDraft(sent, parseDoc(sent.body), false, signatureTexts(account.settings!));
+  keeping.value = { what, from: 'draft' };
+}
+
 function improve(edited: EditedNote) {
   keeping.value = null;
   improving.value = edited;
@@ -122,15 +140,23 @@ async function meet(address: string) {
   if (recipient.value === address) person.value = found[0] ?? null;
 }
 
+const isInReply = () => Boolean(reply.value && document.activeElement?.closest('.reply'));
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (event.key !== 'Escape' || event.defaultPrevented) return;
   keeping.value = null;
   improving.value = null;
 });
 useCommands({
+  nextMessage: () => desk.step(1),
+  messageBefore: () => desk.step(-1),
   reply: () => begin('reply'),
   replyAll: () => begin('reply-all'),
+  passOn: () => begin('forward'),
   newMessage: () => begin('new'),
+  // In the letter it is the answer that is looked at again, everywhere else their message.
+  lookAgain: () => (isInReply() ? reply.value!.chooseDay() : theirs.value?.chooseDay()),
+  attachFile: () => reply.value?.chooseFile(),
+  keepSent: { when: () => Boolean(done.value?.keep), do: () => done.value!.keep!() },
   send: () => reply.value?.send(),
   sendAnyway: () => reply.value?.sendAnyway(),
   showFindings: () => reply.value?.showFindings(),
@@ -181,7 +207,8 @@ useCommands({
         ref="theirs"
         :message="message"
         :answering="Boolean(draft)"
-        @reply="(all) => begin(all ? 'reply-all' : 'reply')"
+        @begin="begin"
+        @again="begin('new', message.id)"
         @change="desk.changeMessage"
         @keep="keepMessage"
       />

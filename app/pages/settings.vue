@@ -250,7 +250,7 @@ const isStale = computed(() => code.value === 'stale');
         </el-radio-group>
       </section>
 
-      <KeyTable />
+      <KeyTable :own="values.keys" @change="(keys) => ((values.keys = keys), (saved = false))" />
 
       <footer class="foot">
         <span v-if="saved" class="soft" role="status">{{ t('settings.saved') }}</span>

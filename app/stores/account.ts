@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import type { Account } from '#shared/types/wire';
 import type { Settings } from '#shared/schemas/settings';
+import { ownKeys } from '~/utils/shortcuts';
 
 /** Who is signed in, and their settings. */
 export const useAccountStore = defineStore('account', () => {
@@ -41,6 +42,8 @@ export const useAccountStore = defineStore('account', () => {
     settings.value = await api<Settings>('/settings', { method: 'PUT', body: next });
     if (account.value) account.value = { ...account.value, name: settings.value.name };
   }
+
+  watch(settings, (now) => (ownKeys.value = now?.keys ?? {}), { immediate: true });
 
   return { account, settings, demoOffered, load, enter, leave, saveSettings };
 });

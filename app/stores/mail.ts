@@ -3,7 +3,7 @@ import type { DraftRow, MessagePage, MessageRow } from '#shared/types/wire';
 import type { Folder, MessageChange } from '#shared/schemas/message';
 
 /** The lists on the left of the Desk: what waits, and the folders (RFC 6154). */
-export type ListName = 'waiting' | 'drafts' | Folder;
+export type ListName = 'waiting' | 'later' | 'drafts' | Folder;
 
 /** The list that is shown. Messages themselves are read when they are opened. */
 export const useMailStore = defineStore('mail', () => {
@@ -17,8 +17,9 @@ export const useMailStore = defineStore('mail', () => {
   let asked = 0;
 
   const query = (after = '') => ({
-    folder: list.value === 'waiting' ? 'inbox' : list.value,
+    folder: ['waiting', 'later'].includes(list.value) ? 'inbox' : list.value,
     waiting: list.value === 'waiting',
+    later: list.value === 'later',
     ...(after && { after }),
   });
 
@@ -69,5 +70,11 @@ export const useMailStore = defineStore('mail', () => {
     return rows.value[at + 1]?.id ?? rows.value[at - 1]?.id ?? '';
   }
 
-  return { list, rows, drafts, total, next, state, problem, refresh, more, show, change, neighbour };
+  /** The message so many rows on in the list, or back; empty where it ends. */
+  function rowFrom(id: string, by: 1 | -1): string {
+    const at = rows.value.findIndex((row) => row.id === id);
+    return (at < 0 ? rows.value[by > 0 ? 0 : rows.value.length - 1] : rows.value[at + by])?.id ?? '';
+  }
+
+  return { list, rows, drafts, total, next, state, problem, refresh, more, show, change, neighbour, rowFrom };
 });

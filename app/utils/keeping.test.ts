@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Draft } from '#shared/types/wire';
+import { NO_HANDLING } from '#shared/schemas/draft';
 import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { keepingOfDraft, noteOf, originOf } from './keeping';
@@ -8,7 +9,17 @@ const read = (body: DocJson) => toText(parseDoc(body));
 const box = (name: string, address: string) => ({ name, address });
 
 const draft = (part: Partial<Draft>): Draft => ({
-  ...{ id: 'd', version: 1, updatedAt: 0, mode: 'reply', originalId: null, state: 'open', problem: null },
+  ...{
+    id: 'd',
+    version: 1,
+    updatedAt: 0,
+    mode: 'reply',
+    originalId: null,
+    state: 'open',
+    problem: null,
+    openBlanks: 0,
+  },
+  handling: NO_HANDLING,
   ...{ subjectText: '', preview: '', quote: true, fills: {}, attachments: [], bcc: [], signature: null, silenced: [] },
   to: [box('Ada Marsh', 'ada@x.example')],
   cc: [box('Office', 'office@x.example')],

@@ -6,6 +6,9 @@ import { proposedName } from '#core/library/name';
 import { bareSubject } from '#core/message/subject';
 import type { Mailbox } from '#core/message/address';
 import { partsOfDoc } from '#core/message/own';
+import { notesOf } from '#core/blank/fill';
+import { ownShare } from '#core/near/ownShare';
+import { words } from '#core/search/words';
 import { docOf } from '#core/reading/block';
 import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
 import { toLine, toText } from '#core/note/text';
@@ -34,6 +37,20 @@ export function keepingOfDraft(draft: Draft, body: Node, isPart: boolean, signat
     remarks: [],
     person: draft.to[0] ?? null,
   };
+}
+
+/** A letter of fewer words is written again as quickly as it is found. */
+const FEW_WORDS = 25;
+
+/**
+ * Whether a letter was mostly written by hand, so that it may be worth a note.
+ * @param wordingOf the wording of a note in the library
+ */
+export function isMostlyOwn(draft: Draft, wordingOf: (note: string) => string | undefined): boolean {
+  const text = toText(unfilled(parseDoc(draft.body), draft.fills));
+  if (words(text).length < FEW_WORDS) return false;
+  const wordings = notesOf(draft.fills).flatMap((id) => wordingOf(id) ?? []);
+  return ownShare(text, wordings) > 0.5;
 }
 
 /** What is to be kept, as a note. */

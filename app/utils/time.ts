@@ -1,3 +1,7 @@
+import type { Day } from '#core/calendar/day';
+import { formatDay } from '#core/calendar/format';
+import { useAccountStore } from '~/stores/account';
+
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 const DAY = 24 * HOUR;
@@ -10,6 +14,10 @@ export function waited(since: number, now: number): string {
   if (gone >= MINUTE) return t('app.waitedMinutes', { count: Math.floor(gone / MINUTE) });
   return t('app.justNow');
 }
+
+/** A coming or past day, with its weekday, in the language of whoever is signed in. */
+export const onDay = (day: Day): string =>
+  formatDay(day, { style: 'long', weekday: true, pattern: '' }, useAccountStore().settings!.locale);
 
 /** A moment as a date, with the time of day when asked for, in the account's locale and zone. */
 export function when(at: number, locale: string, timeZone: string, time = true): string {

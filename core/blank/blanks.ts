@@ -46,6 +46,10 @@ export function blanksIn(doc: Node): StandingBlank[] {
   return found;
 }
 
+/** How many blanks are still to be filled in a letter. */
+export const openBlanksIn = (doc: Node): number =>
+  blankNodes(doc).filter(({ node: { attrs } }) => !attrs.empty && !kindOf(attrs.kind).isPlace).length;
+
 const standing = new WeakMap<Node, StandingBlank[]>();
 
 function findBlanks(doc: Node): StandingBlank[] {

@@ -1,3 +1,4 @@
+import { formatMailbox, type Mailbox } from './address';
 import { isAttribution, isShortAttribution } from './history';
 
 /** A plain-text message in two parts: what was written now, and the history quoted under it. */
@@ -43,6 +44,24 @@ export function quoteText(text: string): string {
     .split('\n')
     .map((line) => (line.startsWith('>') ? `>${line}` : line ? `> ${line}` : '>'))
     .join('\n');
+}
+
+/** The lines above a message that is passed on: who wrote it to whom, when and about what, in the account's locale and time zone. */
+export function forwardHeader(
+  { from, to, subject, sentAt }: { from: Mailbox[]; to: Mailbox[]; subject: string; sentAt: number },
+  locale: string,
+  timeZone: string,
+): string {
+  const when = new Intl.DateTimeFormat(locale, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(sentAt);
+  const boxes = (list: Mailbox[]) => list.map(formatMailbox).join(', ').replace(/\s+/g, ' ');
+  const line = (name: string, value: string) => (value ? [`${name}: ${value}`] : []);
+  return [
+    'Forwarded message',
+    ...line('From', boxes(from)),
+    ...line('Date', when),
+    ...line('Subject', subject.replace(/\s+/g, ' ').trim()),
+    ...line('To', boxes(to)),
+  ].join('\n');
 }
 
 /** The line above the quoted text: who wrote it and when, in the account's locale and time zone. */

@@ -1,5 +1,5 @@
 import { addressKey, type Mailbox } from './address';
-import { unansweredSubject } from './subject';
+import { bareSubject, unansweredSubject } from './subject';
 import type { MessageThread, ThreadFields } from './thread';
 
 /** Whom an answer goes to. */
@@ -43,6 +43,11 @@ export function replyRecipients(original: MessageThread, own: string[], all: boo
  */
 export function replySubject(subject: string): string {
   return `Re: ${unansweredSubject(subject)}`.trim();
+}
+
+/** The subject of a message that is passed on: `Fwd: ` once before it (common practice, no source). */
+export function forwardSubject(subject: string): string {
+  return `Fwd: ${bareSubject(subject)}`.trim();
 }
 
 /**

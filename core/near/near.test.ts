@@ -5,6 +5,7 @@ import { HELD_OUT, REWORDED } from '../../tests/near/reworded';
 import { parseDoc } from '../note/schema';
 import { toText } from '../note/text';
 import { likeness, NEAR, NearIndex } from '.';
+import { ownShare } from './ownShare';
 import { shared, shingles } from './shingles';
 
 const LETTER =
@@ -118,5 +119,19 @@ describe('notes nearly the same', () => {
       ),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('the share of a letter that is one’s own', () => {
+  const note = 'I come on [day] between nine and ten. Please keep the room at an even temperature until then.';
+  it('is none of what was taken from a note, and all of what was not', () => {
+    expect(ownShare(note, [note])).toBe(0);
+    expect(ownShare('The hammers are worn and want new felt, as I feared.', [note])).toBe(1);
+    expect(ownShare('', [note])).toBe(0);
+  });
+  it('is a part where both stand in it', () => {
+    const share = ownShare(`${note} The hammers are worn and want new felt, as I feared when I saw them.`, [note]);
+    expect(share).toBeGreaterThan(0.3);
+    expect(share).toBeLessThan(0.6);
   });
 });

@@ -16,9 +16,12 @@ export interface Letter extends ThreadFields {
   subject: Node;
   body: Node;
   signature: Node;
-  /** The message answered, quoted under the signature; null to leave it out. */
+  /** The message answered or passed on, under the signature; null to leave it out. */
   quote: {
+    /** What stands above it; several lines where it is passed on. */
     attribution: string;
+    /** Passed on: it stands as it was written, not as a quotation. */
+    isForward?: boolean;
     text: string;
     html: string;
     pictures?: { contentId: string; name: string; type: string; content: Uint8Array }[];
@@ -28,6 +31,8 @@ export interface Letter extends ThreadFields {
   attachments?: { name: string; type: string; content: Buffer }[];
   /** Written as a file for oneself, with the blind copies in it. */
   isFile?: boolean;
+  /** How important it says it is; empty says nothing. */
+  importance?: '' | 'high' | 'low';
 }
 
 /** The plain text of a letter. The `-- ` line (RFC 3676 4.3) stands only where nothing but the signature follows. */
@@ -35,17 +40,20 @@ export function letterText({ body, signature, quote }: Pick<Letter, 'body' | 'si
   const parts = [toText(body).trimEnd()];
   const under = toText(signature).trim();
   if (under) parts.push(quote ? under : `-- \n${under}`);
-  if (quote) parts.push(`${quote.attribution}\n${quoteText(quote.text)}`);
+  if (quote?.isForward) parts.push(`${quote.attribution}\n\n${quote.text.trimEnd()}`);
+  else if (quote) parts.push(`${quote.attribution}\n${quoteText(quote.text)}`);
   return parts.join('\n\n') + '\n';
 }
 
 /** The HTML of a letter, the same in the same order. */
 export function letterHtml({ body, signature, quote }: Pick<Letter, 'body' | 'signature' | 'quote'>): string {
   const under = toText(signature).trim() ? `<br><div>${toHtml(signature)}</div>` : '';
+  const lines = (text: string) => escapeHtml(text).replace(/\n/g, '<br>');
+  const [open, close] = quote?.isForward
+    ? ['<div style="margin-top:1em">', '</div>']
+    : ['<blockquote style="margin:0 0 0 .8ex;padding-left:1ex;border-left:1px solid #bbb">', '</blockquote>'];
   const quoted = quote
-    ? `<br><div>${escapeHtml(quote.attribution)}</div><blockquote style="margin:0 0 0 .8ex;padding-left:1ex;border-left:1px solid #bbb">${
-        quote.html || escapeHtml(quote.text).replace(/\n/g, '<br>')
-      }</blockquote>`
+    ? `<br><div>${lines(quote.attribution)}</div>${open}${quote.html || lines(quote.text)}${close}`
     : '';
   return `<!doctype html><html><head><meta charset="utf-8"></head><body><div>${toHtml(body)}</div>${under}${quoted}</body></html>`;
 }
@@ -85,6 +93,8 @@ export async function composeLetter(letter: Letter): Promise<Buffer> {
         content,
       })),
     ],
+    // RFC 2156 5.3.4; what says nothing is left out.
+    ...(letter.importance && { headers: { Importance: letter.importance } }),
     ...(letter.inReplyTo && { inReplyTo: letter.inReplyTo, references: letter.references }),
     disableFileAccess: true,
     disableUrlAccess: true,

@@ -1,3 +1,5 @@
+import type { Day } from '#core/calendar/day';
+import type { Again } from '#shared/schemas/again';
 import type { Folder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
 import type { Phrase } from '#core/text/phrase';
@@ -21,6 +23,9 @@ export interface AppendOptions {
 export interface ListQuery {
   folder: Folder;
   waiting: boolean;
+  later?: boolean;
+  /** The day it is for the account. */
+  today: Day;
   after?: string;
   limit: number;
 }
@@ -38,6 +43,8 @@ export interface MailboxPort {
   ): Promise<{ id: string; added: boolean; broken: Phrase | null }>;
   setFlags(id: string, flags: { seen?: boolean; answered?: boolean }): Promise<void>;
   move(id: string, folder: Folder): Promise<void>;
+  /** Sets the day a message comes back on, or takes it off. */
+  setAgain(id: string, again: Again | null): Promise<void>;
 }
 
 export interface Envelope {

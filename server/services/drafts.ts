@@ -1,6 +1,7 @@
 import type { Draft, DraftRow } from '#shared/types/wire';
-import type { DraftChange, NewDraft } from '#shared/schemas/draft';
-import { replyRecipients, replySubject } from '#core/message/reply';
+import { NO_HANDLING, type DraftChange, type NewDraft } from '#shared/schemas/draft';
+import { openBlanksIn } from '#core/blank/blanks';
+import { forwardSubject, replyRecipients, replySubject } from '#core/message/reply';
 import { docFromText, emptyDoc, parseDoc } from '#core/note/schema';
 import { toLine, toText } from '#core/note/text';
 import { newId } from '../db/id';
@@ -13,10 +14,13 @@ import {
   setDraftDeleted,
   untouchedDraft,
   updateDraft,
+  type DraftContent,
 } from '../db/repositories/drafts';
 import { messageThread } from '../db/repositories/messages';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
+import { filesOfMessage } from './files';
+import { keepingOfMessage } from './keeping';
 import { phrase } from '#core/text/phrase';
 
 export function readDrafts({ db }: Application, owner: string): Promise<DraftRow[]> {
@@ -34,44 +38,61 @@ export function readAnswer({ db }: Application, owner: string, originalId: strin
   return draftOfMessage(db, owner, originalId);
 }
 
-/** Begins a message. An answer gets its recipients and subject from the message it answers. */
-export async function beginDraft(app: Application, owner: string, { mode, originalId }: NewDraft): Promise<Draft> {
+/** A draft in which nothing stands yet. */
+const EMPTY = {
+  to: [],
+  cc: [],
+  bcc: [],
+  subject: emptyDoc(),
+  body: emptyDoc(),
+  subjectText: '',
+  preview: '',
+  openBlanks: 0,
+  fills: {},
+  attachments: [],
+  signature: null,
+  silenced: [],
+  handling: NO_HANDLING,
+  originalId: null,
+  quote: false,
+};
+
+/** Begins a message. An answer and one that is passed on get their recipients, subject and files from what they are about. */
+export async function beginDraft(app: Application, owner: string, asked: NewDraft): Promise<Draft> {
   const { db } = app;
+  const { mode, originalId, again } = asked;
   const id = newId();
-  const empty = {
-    to: [],
-    cc: [],
-    bcc: [],
-    subject: emptyDoc(),
-    body: emptyDoc(),
-    subjectText: '',
-    preview: '',
-    fills: {},
-    attachments: [],
-    signature: null,
-    silenced: [],
+  const begin = async (content: Partial<DraftContent> & { originalId?: string | null }, version = 1) => {
+    await insertDraft(db, owner, { ...EMPTY, ...content, id, mode }, app.now(), version);
+    return readDraft(app, owner, id);
   };
   if (mode === 'new') {
+    if (again) return begin(await wordingOf(app, owner, again), 2);
     // One that was begun and never written in is the same as a fresh one.
-    const untouched = await untouchedDraft(db, owner);
-    if (untouched) return untouched;
-    await insertDraft(db, owner, { ...empty, id, mode, originalId: null, quote: false }, app.now());
-    return readDraft(app, owner, id);
+    return (await untouchedDraft(db, owner)) ?? begin({});
   }
   const original = originalId ? await messageThread(db, owner, originalId) : null;
   if (!original) throw notFound('message');
+  const subjectOf = mode === 'forward' ? forwardSubject : replySubject;
+  const subject = docFromText(subjectOf(original.subject).slice(0, 900));
+  const common = { originalId, subject, subjectText: toLine(parseDoc(subject)), quote: true };
+  if (mode === 'forward') return begin({ ...common, attachments: await filesOfMessage(app, owner, originalId!) });
   const account = await accountById(db, owner);
-  const { to, cc } = replyRecipients(original, [account!.address], mode === 'reply-all');
-  const subject = docFromText(replySubject(original.subject).slice(0, 900));
-  const subjectText = toLine(parseDoc(subject));
-  await insertDraft(
-    db,
-    owner,
-    { ...empty, id, mode, originalId, to, cc, subject, subjectText, quote: true },
-    app.now(),
-  );
-  return readDraft(app, owner, id);
+  return begin({ ...common, ...replyRecipients(original, [account!.address], mode === 'reply-all') });
 }
+
+/** What a new message takes over from one that was sent: all but whom it went to. */
+async function wordingOf(app: Application, owner: string, messageId: string): Promise<Partial<DraftContent>> {
+  const { subject, body, attachments } = await keepingOfMessage(app, owner, messageId, {});
+  return { subject, body, attachments, ...textsOf({ subject, body }) };
+}
+
+/** What the list of drafts shows of one. */
+const textsOf = ({ subject, body }: Pick<DraftContent, 'subject' | 'body'>) => ({
+  subjectText: toLine(parseDoc(subject)),
+  preview: toText(parseDoc(body)).replace(/\s+/g, ' ').trim().slice(0, 280),
+  openBlanks: [subject, body].reduce((sum, doc) => sum + openBlanksIn(parseDoc(doc)), 0),
+});
 
 export async function changeDraft(
   app: Application,
@@ -79,9 +100,7 @@ export async function changeDraft(
   id: string,
   { version, ...input }: DraftChange,
 ): Promise<Draft> {
-  const subjectText = toLine(parseDoc(input.subject));
-  const preview = toText(parseDoc(input.body)).replace(/\s+/g, ' ').trim().slice(0, 280);
-  if (!(await updateDraft(app.db, owner, id, version, { ...input, subjectText, preview }, app.now()))) {
+  if (!(await updateDraft(app.db, owner, id, version, { ...input, ...textsOf(input) }, app.now()))) {
     const current = await readDraft(app, owner, id);
     // The answer to the first try was lost, and this is the same once more.
     if (current.version === version + 1 && isSame(current, input)) return current;
@@ -92,8 +111,8 @@ export async function changeDraft(
 }
 
 const isSame = (a: Omit<DraftChange, 'version'>, b: Omit<DraftChange, 'version'>): boolean => {
-  const content = ({ to, cc, bcc, subject, body, fills, attachments, quote }: typeof a) =>
-    JSON.stringify([to, cc, bcc, subject, body, fills, attachments, quote]);
+  const content = ({ to, cc, bcc, subject, body, fills, attachments, quote, handling }: typeof a) =>
+    JSON.stringify([to, cc, bcc, subject, body, fills, attachments, quote, handling]);
   return content(a) === content(b);
 };
 

@@ -1,7 +1,9 @@
 import { createHash } from 'node:crypto';
 import type { Attachment } from '#shared/types/wire';
 import { fileSize } from '#core/number/size';
+import { contentOf } from '../mail/parse';
 import { pictureType } from '../mail/picture';
+import { runTask } from '../work/pool';
 import { fileByDigest, insertFile, type StoredFile } from '../db/repositories/files';
 import { readSettings } from './accounts';
 import type { Application } from './application';
@@ -59,6 +61,16 @@ export async function keepFile(
   if (use === 'picture' && !pictureType(part.content))
     throw new UserError(phrase('file.noPicture', { name: part.name }));
   return storeFile(app, owner, part);
+}
+
+/** Keeps the files that came with a message, to go with another one. */
+export async function filesOfMessage(app: Application, owner: string, id: string): Promise<Attachment[]> {
+  const { raw } = await app.mailbox(owner).get(id);
+  const { attachments, html } = await runTask('parse', { raw });
+  const files: Attachment[] = [];
+  for (const part of attachments.filter(({ inline }) => !inline || !html))
+    files.push(await storeFile(app, owner, { ...part, content: contentOf(raw, part) }));
+  return files;
 }
 
 export async function readFile({ db }: Application, owner: string, file: string): Promise<StoredFile> {

@@ -3,13 +3,20 @@ import type { MessageChange, MessageList } from '#shared/schemas/message';
 import { contentOf, looksLikeMessage } from '../mail/parse';
 import { readMessages } from '../mail/mbox';
 import type { ImportProgress } from '#shared/types/wire';
+import { dayAt, type Day } from '#core/calendar/day';
+import { readSettings } from './accounts';
 import type { Application } from './application';
 import { notFound } from './errors';
 import { runTask } from '../work/pool';
 import { phrase } from '#core/text/phrase';
 
-export function readMessageList(app: Application, owner: string, query: MessageList): Promise<MessagePage> {
-  return app.mailbox(owner).list(query);
+/** The day it is for an account. */
+async function todayOf(app: Application, owner: string): Promise<Day> {
+  return dayAt(app.now(), (await readSettings(app, owner)).timeZone);
+}
+
+export async function readMessageList(app: Application, owner: string, query: MessageList): Promise<MessagePage> {
+  return app.mailbox(owner).list({ ...query, today: await todayOf(app, owner) });
 }
 
 /** A message opened: read anew from its bytes, pictures from elsewhere only when asked for. */
@@ -26,9 +33,16 @@ export async function openAttachment(app: Application, owner: string, id: string
   return { name: part.name, type: part.type, content: contentOf(raw, part) };
 }
 
+/** Changes a message. One that is answered or, having come back, filed is done with: its day is taken off. */
 export async function changeMessage(app: Application, owner: string, id: string, change: MessageChange): Promise<void> {
   const mailbox = app.mailbox(owner);
   await mailbox.setFlags(id, { seen: change.seen, answered: change.answered });
+  if (change.again !== undefined) await mailbox.setAgain(id, change.again);
+  else if (change.answered) await mailbox.setAgain(id, null);
+  else if (change.folder) {
+    const { again } = await mailbox.get(id);
+    if (again && again.day <= (await todayOf(app, owner))) await mailbox.setAgain(id, null);
+  }
   if (change.folder) await mailbox.move(id, change.folder);
 }
 

@@ -49,7 +49,9 @@ describe('accepting and delivering', () => {
     await app.db.raw('DROP TRIGGER full_inbox');
     await dispatchDue({ ...app, now: () => Date.now() + 60_000 });
     expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent' });
-    expect((await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(1);
+    expect(
+      (await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
+    ).toBe(1);
   });
 
   it('a message is stored and its sender met, or neither', async () => {
@@ -59,10 +61,14 @@ describe('accepting and delivering', () => {
        IF NEW.owner = '${owner}' THEN SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'no'; END IF`,
     );
     await expect(app.mailbox(owner).append('inbox', LETTER)).rejects.toThrow();
-    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(0);
+    expect(
+      (await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
+    ).toBe(0);
     await app.db.raw('DROP TRIGGER no_people');
     await app.mailbox(owner).append('inbox', LETTER);
-    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10 })).total).toBe(1);
+    expect(
+      (await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
+    ).toBe(1);
   });
 });
 
@@ -148,8 +154,12 @@ describe('many at once', () => {
     );
     expect(sent.filter(({ state }) => state !== 'sent')).toEqual([]);
     expect(await listDeliveries(app.db, owner)).toHaveLength(50);
-    expect((await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 100 })).total).toBe(25);
-    expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 100 })).total).toBe(50);
+    expect(
+      (await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 100, today: '2026-11-26' })).total,
+    ).toBe(25);
+    expect(
+      (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 100, today: '2026-11-26' })).total,
+    ).toBe(50);
   });
 
   it('a claim is renewed while a slow post office is waited for', async () => {

@@ -1,5 +1,6 @@
 import type { Draft } from '#shared/types/wire';
-import { attribution } from '#core/message/quote';
+import type { Settings } from '#shared/schemas/settings';
+import { attribution, forwardHeader } from '#core/message/quote';
 import { replyThread } from '#core/message/reply';
 import { parseDoc, picturesIn, type DocJson } from '#core/note/schema';
 import { signatureDoc, signatureFor } from '#core/note/signature';
@@ -8,9 +9,11 @@ import type { AccountRow } from '../db/repositories/accounts';
 import { fileByDigest } from '../db/repositories/files';
 import { messageThread } from '../db/repositories/messages';
 import { composeLetter, type Letter } from '../mail/compose';
+import type { StoredMessage } from '../mail/ports';
 import { runTask } from '../work/pool';
 import { readSettings } from './accounts';
 import type { Application } from './application';
+import { safeFileName } from './files';
 import { UserError } from './errors';
 import { phrase } from '#core/text/phrase';
 
@@ -29,13 +32,25 @@ const tooLarge = (size: number, growing = false) =>
     }),
   );
 
-/** The message answered, as it is quoted, with the pictures that came inside it. */
-async function quoteOf(app: Application, owner: string, originalId: string, locale: string, timeZone: string) {
-  const original = await app.mailbox(owner).get(originalId);
-  const { html, text, pictures } = await runTask('quote', { raw: original.raw });
-  const name = original.from.name || original.from.address;
-  return { attribution: attribution(original.sentAt, name, locale, timeZone), text, html, pictures };
+/** The message answered or passed on, as it stands under the letter, with the pictures that came inside it. */
+async function quoteOf(
+  { from, to, subject, sentAt, raw }: StoredMessage,
+  isForward: boolean,
+  { locale, timeZone }: Settings,
+): Promise<Letter['quote']> {
+  const { html, text, pictures } = await runTask('quote', { raw });
+  const above = isForward
+    ? forwardHeader({ from: [from], to, subject, sentAt }, locale, timeZone)
+    : attribution(sentAt, from.name || from.address, locale, timeZone);
+  return { attribution: above, isForward, text, html, pictures };
 }
+
+/** A message as a file that goes with another one (RFC 2046 5.2.1). */
+const asFile = ({ subject, raw }: StoredMessage) => ({
+  name: `${safeFileName(subject || 'message').slice(0, 80)}.eml`,
+  type: 'message/rfc822',
+  content: raw,
+});
 
 /** The bytes of the pictures and attachments of a draft. @throws UserError when one is gone or all are too much. */
 async function filesOf(
@@ -70,12 +85,15 @@ export async function outgoingOf(
 ): Promise<Buffer> {
   const owner = account.id;
   const settings = await readSettings(app, owner);
-  const thread = draft.originalId ? await messageThread(app.db, owner, draft.originalId) : null;
-  const quote =
-    draft.quote && draft.originalId && thread
-      ? await quoteOf(app, owner, draft.originalId, settings.locale, settings.timeZone)
-      : null;
   const signature = signatureDoc(signatureFor(settings, draft));
+  const isForward = draft.mode === 'forward';
+  const thread = draft.originalId && !isForward ? await messageThread(app.db, owner, draft.originalId) : null;
+  // An answer goes without what is gone; what is passed on has to be there.
+  const isWanted = isForward || (draft.quote && thread);
+  const original = isWanted ? await app.mailbox(owner).get(draft.originalId ?? '') : null;
+  const quote = original && draft.quote ? await quoteOf(original, isForward, settings) : null;
+  const files = await filesOf(app, owner, draft, signature);
+  if (original && isForward && !draft.quote) files.attachments!.push(asFile(original));
   const raw = await composeLetter({
     messageId,
     date: new Date(app.now()),
@@ -88,7 +106,8 @@ export async function outgoingOf(
     signature: parseDoc(signature),
     ...(thread ? replyThread(thread) : { inReplyTo: '', references: [] }),
     quote,
-    ...(await filesOf(app, owner, draft, signature)),
+    importance: draft.handling.importance,
+    ...files,
   });
   if (raw.length > MESSAGE_LIMIT) throw tooLarge(raw.length);
   return raw;

@@ -22,7 +22,9 @@ describe('sending a reply', () => {
     const settings = await readSettings(app, owner);
     await changeSettings(app, owner, { ...settings, ...signedWith('Wren Halloway\n01632 960 418') });
     const { draft, originalId } = await readyDraft(app, owner);
-    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10 })).total).toBe(1);
+    expect(
+      (await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
+    ).toBe(1);
 
     const sending = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'press-of-send-1' });
     expect(sending).toMatchObject({ state: 'sent', problem: null });
@@ -40,11 +42,13 @@ describe('sending a reply', () => {
     );
     expect(mail.html).toContain('Could you come in December?');
 
-    const { rows } = await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 });
+    const { rows } = await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' });
     expect(rows.map((row) => row.subject)).toEqual(['Re: Tuning']);
     expect((await app.mailbox(owner).get(rows[0]!.id)).raw.toString()).toContain('<first@client.example>');
     expect((await app.mailbox(owner).get(originalId)).answered).toBe(true);
-    expect((await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10 })).total).toBe(0);
+    expect(
+      (await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
+    ).toBe(0);
     await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
   });
 
@@ -53,7 +57,9 @@ describe('sending a reply', () => {
     const receiver = await newAccount(app);
     const { draft } = await readyDraft(app, sender.id, receiver.address);
     await sendDraft(app, sender.id, draft.id, { version: draft.version, key: 'to-a-neighbour' });
-    const { rows } = await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: true, limit: 10 });
+    const { rows } = await app
+      .mailbox(receiver.id)
+      .list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' });
     expect(rows).toMatchObject([{ subject: 'Re: Tuning', from: { address: sender.address } }]);
   });
 
@@ -66,7 +72,9 @@ describe('sending a reply', () => {
     expect(await press('third-key')).toMatchObject({ draftId: draft.id, state: 'sent' });
     await dispatchDue(app);
     expect(await listDeliveries(app.db, owner)).toHaveLength(1);
-    expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 })).total).toBe(1);
+    expect(
+      (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
+    ).toBe(1);
   });
 });
 
@@ -148,7 +156,9 @@ describe('when something goes wrong', () => {
       await dispatchDue(later);
       await dispatchDue({ ...app, now: () => Date.now() + 1_200_000 });
       expect(await listDeliveries(app.db, owner)).toHaveLength(1);
-      expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 })).total).toBe(1);
+      expect(
+        (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
+      ).toBe(1);
       await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
     },
   );
@@ -261,7 +271,9 @@ describe('each recipient', () => {
       { envelopeTo: ['ada@client.example', 'bob@client.example'] },
     ]);
     expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent', problem: null });
-    expect((await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10 })).total).toBe(1);
+    expect(
+      (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
+    ).toBe(1);
   });
 
   it('who was refused for good is named, and after four days so is who was only busy', async () => {

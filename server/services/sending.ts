@@ -1,11 +1,12 @@
 import { setTimeout as sleep } from 'node:timers/promises';
-import type { Sending } from '#shared/types/wire';
+import type { Draft, Sending } from '#shared/types/wire';
+import { NO_HANDLING } from '#shared/schemas/draft';
 import { notesOf } from '#core/blank/fill';
 import { NEEDED } from '#core/look/letter/finding';
 import { addressKey } from '#core/message/address';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
-import { dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
+import { draftById, dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
 import {
   claimOutbox,
   dueOutbox,
@@ -31,6 +32,7 @@ import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
 import { noteFault } from './fault';
 import { lookAt } from './look';
+import { changeMessage } from './messages';
 import { outgoingOf } from './outgoing';
 import { phrase, type Phrase } from '#core/text/phrase';
 
@@ -187,7 +189,7 @@ async function settleAnswer(app: Application, item: OutboxItem, taken: string[],
   }
   const state = waiting.length ? 'queued' : 'sent';
   const nextTryAt = waiting.length ? app.now() + pauseAfter(item.attempts) : undefined;
-  const sentMessageId = item.sentMessageId ?? (await keepSent(app, item));
+  const sentMessageId = item.sentMessageId ?? (await keepSent(app, item, await draftById(app.db, owner, item.draftId)));
   await inTransaction(app.db, async (trx) => {
     await settleOutbox(trx, owner, id, state, problem, { sentMessageId, recipients, nextTryAt });
     const draft = await lockDraft(trx, owner, item.draftId);
@@ -236,13 +238,20 @@ async function giveUp(
   });
 }
 
-/** The copy in sent and the answered mark. Stored by its bytes, so a second time changes nothing. */
-async function keepSent(app: Application, { owner, id, originalId }: OutboxItem): Promise<string> {
+/** The copy in sent, and what is to be done with it and with what it answered. A second time changes nothing: it is stored by its bytes. */
+async function keepSent(app: Application, { owner, id, originalId }: OutboxItem, draft: Draft | null): Promise<string> {
   const mailbox = app.mailbox(owner);
   const raw = await outboxBytes(app.db, owner, id);
   const copy = await mailbox.append('sent', raw, { seen: true, receivedAt: app.now() });
+  const { done, filed, again, why } = draft?.handling ?? NO_HANDLING;
+  if (again) await mailbox.setAgain(copy.id, { day: again, why });
   if (originalId) {
-    await mailbox.setFlags(originalId, { answered: true, seen: true }).catch((error) => {
+    const isDone = done ?? draft?.mode !== 'forward';
+    // One that is gone meanwhile needs nothing done.
+    await changeMessage(app, owner, originalId, {
+      ...(isDone && { answered: true, seen: true }),
+      ...(filed && { folder: filed }),
+    }).catch((error) => {
       if (!(error instanceof UserError)) throw error;
     });
   }

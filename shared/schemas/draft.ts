@@ -1,11 +1,12 @@
 import './words';
 import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
+import { againWhy, dayOrNone } from './again';
 import type { Fills } from '#core/blank/fill';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
 import { isRecord } from './text';
 import { phrase } from '#core/text/phrase';
 
-export const DRAFT_MODES = ['new', 'reply', 'reply-all'] as const;
+export const DRAFT_MODES = ['new', 'reply', 'reply-all', 'forward'] as const;
 export type DraftMode = (typeof DRAFT_MODES)[number];
 
 const isAnswer = (value: unknown) =>
@@ -29,9 +30,34 @@ const fills = mixed<Fills>((value): value is Fills => isRecord(value))
   .test('fills', phrase('invalid.answers'), (value) =>
     Object.values(value ?? {}).every((fill) => isRecord(fill) && isFill(fill)),
   );
+/** How important a message says it is (RFC 2156 5.3.4); empty says nothing. */
+export const IMPORTANCES = ['', 'high', 'low'] as const;
+
+/** What is done once a message has left. */
+export const handlingSchema = object({
+  importance: string().oneOf(IMPORTANCES).default(''),
+  /** The day it comes back on unless an answer came first, and why; empty for none. */
+  again: dayOrNone.default(''),
+  why: againWhy.default(''),
+  /** Where the message answered or passed on goes; empty where it stays. */
+  filed: string()
+    .oneOf(['', 'archive', 'trash'] as const)
+    .default(''),
+  /** Whether the message answered counts as answered; null as usual: it does, and one that was passed on does not. */
+  done: boolean().nullable().default(null),
+});
+
+export type Handling = InferType<typeof handlingSchema>;
+
+/** Nothing but what is usual. */
+export const NO_HANDLING: Handling = handlingSchema.getDefault();
+
 export const newDraftSchema = object({
   mode: string().oneOf(DRAFT_MODES).required(),
+  /** The message answered or passed on. */
   originalId: string().nullable().max(26).default(null),
+  /** A message whose wording a new one begins with. */
+  again: string().nullable().max(26).default(null),
 });
 
 export const draftSchema = object({
@@ -43,12 +69,13 @@ export const draftSchema = object({
   body: bodyDoc,
   fills,
   attachments,
-  /** Whether the message answered is quoted under the signature. */
+  /** Whether the message answered or passed on is quoted under the signature; one passed on goes as a file otherwise. */
   quote: boolean().required(),
   /** The signature chosen for it: its id, empty for none, null where it is as usual. */
   signature: string().max(26).nullable().default(null),
   /** Findings of the last look that are meant as they are, by their keys. */
   silenced: array(string().required().max(200)).max(1000).required().default([]),
+  handling: handlingSchema.required().default(NO_HANDLING),
 });
 
 export const sendSchema = object({
@@ -58,5 +85,6 @@ export const sendSchema = object({
   anyway: boolean().default(false),
 });
 
-export type NewDraft = InferType<typeof newDraftSchema>;
+type AskedDraft = InferType<typeof newDraftSchema>;
+export type NewDraft = Pick<AskedDraft, 'mode'> & Partial<AskedDraft>;
 export type DraftChange = InferType<typeof draftSchema>;

@@ -1,4 +1,5 @@
 import './words';
+import { againSchema, type Again } from './again';
 import { boolean, number, object, string, type InferType } from 'yup';
 import { phrase } from '#core/text/phrase';
 
@@ -10,6 +11,8 @@ export const messageListSchema = object({
   folder: string().oneOf(FOLDERS).default('inbox'),
   /** Only what still waits for an answer. */
   waiting: boolean().default(false),
+  /** Only what is looked at again on a coming day. */
+  later: boolean().default(false),
   /** Continue after this message id. */
   after: string().max(26),
   limit: number().integer().min(1).max(200).default(100),
@@ -20,10 +23,13 @@ export const messageChangeSchema = object({
   /** True takes the message off Waiting, false puts it back. */
   answered: boolean(),
   folder: string().oneOf(FOLDERS),
+  /** The day it comes back to Waiting; null for none. */
+  again: againSchema.nullable().default(undefined),
 });
 
-export type MessageList = InferType<typeof messageListSchema>;
-export type MessageChange = InferType<typeof messageChangeSchema>;
+type AskedList = InferType<typeof messageListSchema>;
+export type MessageList = Omit<AskedList, 'later'> & Partial<AskedList>;
+export type MessageChange = Omit<InferType<typeof messageChangeSchema>, 'again'> & { again?: Again | null };
 
 /** A selected part of a message, to be kept; the whole message without it. */
 export const keepSchema = object({

@@ -1,5 +1,5 @@
 import './words';
-import { array, boolean, number, object, string, type InferType } from 'yup';
+import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
 import { isDay } from '#core/calendar/day';
 import { CHECKS, HOLDING } from '#core/look/letter/finding';
 import { isCurrency } from '#core/number/format';
@@ -7,9 +7,17 @@ import { isSlipWord } from '#core/slip/table';
 import { fold } from '#core/text/fold';
 import { bodyDoc } from './document';
 import { ownFields } from './fields';
+import { COMMAND_NAMES, keyProblem, type OwnKeys } from '../utils/commands';
 import { locale, timeZone } from './region';
-import { trimmed } from './text';
-import { phrase } from '#core/text/phrase';
+import { isRecord, trimmed } from './text';
+import { phrase, type Phrase } from '#core/text/phrase';
+
+/** What is wrong with a key that was chosen. */
+function keyProblemOf(name: string, key: unknown, own: OwnKeys): Phrase | null {
+  const command = COMMAND_NAMES.find((known) => known === name);
+  if (!command || typeof key !== 'string' || key.length > 40) return phrase('keys.unknown');
+  return keyProblem(command, key, own);
+}
 
 export const settingsSchema = object({
   version: number().integer().required(),
@@ -95,6 +103,18 @@ export const settingsSchema = object({
     .max(5000, phrase('invalid.manySilences'))
     .default([]),
   /** So many seconds a message rests in the outbox, where it can be taken back, before it leaves. */
+  /** Keys of one's own, by what they do. */
+  keys: mixed<OwnKeys>((value): value is OwnKeys => isRecord(value))
+    .required()
+    .default({})
+    .test('keys', function (keys) {
+      const own = keys ?? {};
+      for (const [name, key] of Object.entries(own)) {
+        const problem = keyProblemOf(name, key, own);
+        if (problem) return this.createError({ message: problem as never });
+      }
+      return true;
+    }),
   sendDelay: number().integer().min(0).max(30, phrase('invalid.sendDelay')).default(0),
 });
 

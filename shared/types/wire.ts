@@ -4,7 +4,8 @@ import type { Mailbox } from '#core/message/address';
 import type { Finding } from '#core/look/letter/finding';
 import type { Column, Lookup } from '#core/lookup/lookup';
 import type { Uses } from '#core/lookup/uses';
-import type { DraftMode } from '../schemas/draft';
+import type { Again } from '../schemas/again';
+import type { DraftMode, Handling } from '../schemas/draft';
 import type { Folder } from '../schemas/message';
 import type { Wording } from '../schemas/note';
 import type { Phrase } from '#core/text/phrase';
@@ -32,6 +33,8 @@ export interface MessageRow {
   answered: boolean;
   /** What could not be read of it; null when all could. */
   broken: Phrase | null;
+  /** The day it is looked at again; null when it is not. */
+  again: Again | null;
 }
 
 export interface AttachmentRow {
@@ -253,11 +256,13 @@ export interface DraftRow {
   state: 'open' | 'sending' | 'refused';
   updatedAt: number;
   originalId: string | null;
+  mode: DraftMode;
+  /** How many blanks are open in it. */
+  openBlanks: number;
 }
 
 export interface Draft extends DraftRow {
   version: number;
-  mode: DraftMode;
   cc: Mailbox[];
   bcc: Mailbox[];
   subject: DocJson;
@@ -269,6 +274,8 @@ export interface Draft extends DraftRow {
   signature: string | null;
   /** Findings of the last look that are meant as they are, by their keys. */
   silenced: string[];
+  /** What is done once it has left. */
+  handling: Handling;
   /** Why the post office refused it; null otherwise. */
   problem: Phrase | null;
 }

@@ -1,13 +1,13 @@
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Page } from '@playwright/test';
-import { COMMANDS, type CommandName } from '../../app/utils/commands';
+import { COMMANDS, type CommandName } from '../../shared/utils/commands';
 import type { NoteInput } from '../../shared/schemas/note';
 import { connect } from '../../server/db/connect';
 import { listDeliveries, type Delivery } from '../../server/db/repositories/deliveries';
 
 /** The key of a command, as it is pressed. */
 export const shortcut = (name: CommandName): string =>
-  COMMANDS[name].key.replace(/[A-Z]$/, (letter) => letter.toLowerCase());
+  COMMANDS[name].key.replace(/\b[A-Z]$/, (letter) => letter.toLowerCase());
 
 let people = 0;
 

@@ -139,11 +139,11 @@ test('every part of the Desk is reached by keyboard, and the focus goes to the n
   const part = () => page.evaluate(() => document.activeElement?.closest('[data-part]')?.getAttribute('data-part'));
   const parts: (string | null | undefined)[] = [];
   for (let i = 0; i < 7; i++) {
-    await page.keyboard.press('F6');
+    await page.keyboard.press(shortcut('nextPart'));
     parts.push(await part());
   }
   expect(new Set(parts)).toEqual(new Set(['messages', 'message', 'addressing', 'letter', 'fill list', 'tray', 'foot']));
-  await page.keyboard.press('Shift+F6');
+  await page.keyboard.press(shortcut('partBefore'));
   expect(await part()).toBe(parts.at(-2));
 
   // Keep, and Escape out of it, go back to the letter.

@@ -1,4 +1,4 @@
-import { blank, expect, keepNote, paragraph, test, text } from './desk';
+import { blank, expect, keepNote, paragraph, shortcut, test, text } from './desk';
 import { answer } from './filling';
 
 test('a cue turns into its note as one types; one undo gives the characters back, and they stay', async ({
@@ -115,7 +115,7 @@ test('the last look says one thing at a time, puts right with one key, is silenc
   await expect(list.getByRole('button', { name: '3 December 2026 is a Thursday' })).toBeVisible();
   await list.getByRole('button', { name: 'Write “Thursday”' }).click();
   await expect(body).toContainText('Thursday 3 December 2026');
-  await page.keyboard.press('Alt+h');
+  await page.keyboard.press(shortcut('mendFirst'));
   await expect(body).toContainText('with the strings');
   await list
     .getByRole('listitem')
@@ -138,10 +138,10 @@ test('the last look says one thing at a time, puts right with one key, is silenc
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.getByRole('link', { name: 'Desk' }).click();
   await expect(body).toContainText('please find');
-  await page.keyboard.press('Alt+s');
+  await page.keyboard.press(shortcut('send'));
   await expect(page.getByRole('button', { name: 'Send all the same' })).toBeVisible();
   expect(await received()).toHaveLength(0);
-  await page.keyboard.press('Alt+Shift+s');
+  await page.keyboard.press(shortcut('sendAnyway'));
   await expect(page.getByText('Sent.')).toBeVisible();
   expect(await received()).toHaveLength(1);
 });
@@ -154,13 +154,13 @@ test('after Send a message can be taken back whole, and leaves by itself when it
   await answer(page);
   const body = page.getByRole('textbox', { name: 'Your reply' });
   await body.fill('Dear Ada, I can come in December. Robin');
-  await page.keyboard.press('Alt+s');
+  await page.keyboard.press(shortcut('send'));
   await expect(page.getByText(/It leaves in \d seconds?\./)).toBeVisible();
-  await page.keyboard.press('Alt+z');
+  await page.keyboard.press(shortcut('undoDone'));
   await expect(body).toHaveText('Dear Ada, I can come in December. Robin');
   expect(await received()).toHaveLength(0);
   await body.fill('Dear Ada, I can come in January. Robin');
-  await page.keyboard.press('Alt+s');
+  await page.keyboard.press(shortcut('send'));
   await expect(page.getByText(/It leaves in \d seconds?\./)).toBeVisible();
   await expect(page.getByText('Sent.')).toBeVisible({ timeout: 20_000 });
   expect(await received()).toHaveLength(1);
@@ -199,12 +199,12 @@ test('several signatures: one for answers, another by key, offered again for who
     await expect(reply).toContainText('I shall be there.');
     if (number < 3) {
       await expect(page.getByText('You signed as “Concert hire”')).toHaveCount(0);
-      await page.keyboard.press('Alt+g');
+      await page.keyboard.press(shortcut('nextSignature'));
     } else await page.getByRole('button', { name: 'Do so again' }).click();
     await expect(reply.getByLabel('Your signature')).toContainText('Grands for the stage');
     expect((await reply.innerText()).match(/Grands for the stage/g)).toHaveLength(1);
     if (number === 3) await reply.getByRole('button', { name: 'Leave it out' }).click();
-    await page.keyboard.press('Alt+s');
+    await page.keyboard.press(shortcut('send'));
     await expect(page.getByText('Sent.')).toBeVisible();
   }
   const [, , last] = await received();
@@ -220,10 +220,10 @@ test('notes go in by the first letters of their names, and pinned ones by number
   await answer(page);
   const body = page.getByRole('textbox', { name: 'Your reply' });
   await body.pressSequentially('Here, gat');
-  await page.keyboard.press('Alt+n');
+  await page.keyboard.press(shortcut('putByName'));
   await expect(body).toHaveText('Here, the code is 4417');
   await body.pressSequentially(' and g');
-  await page.keyboard.press('Alt+n');
+  await page.keyboard.press(shortcut('putByName'));
   await expect(page.getByRole('option', { name: /Gift voucher/ })).toBeVisible();
   await page.keyboard.press('Escape');
   await body.fill('So: ');
@@ -241,15 +241,15 @@ test('a letter is formatted in the line above it, and arrives so', async ({ some
   await page.keyboard.press('Enter');
   await body.pressSequentially('Prices');
   await page.keyboard.press('Shift+Home');
-  await page.keyboard.press('Alt+Shift+l');
+  await page.keyboard.press(shortcut('formatLink'));
   await bar.getByLabel('Leads to').fill('https://halloway.example/prices');
   await page.keyboard.press('Enter');
   await page.keyboard.press('End');
   await page.keyboard.press('Enter');
-  await page.keyboard.press('Alt+Shift+g');
+  await page.keyboard.press(shortcut('formatTable'));
   await expect(body.getByRole('cell')).toHaveCount(6);
   await page.keyboard.type('Tuning');
-  await page.keyboard.press('Alt+s');
+  await page.keyboard.press(shortcut('send'));
   await expect(page.getByText('Sent.')).toBeVisible();
   const [mail] = await received();
   const raw = mail!.raw.toString().replace(/=\r?\n/g, '');
@@ -264,7 +264,7 @@ test('a last look whose reading cannot be fetched keeps no message back', async 
   );
   await answer(page);
   await page.getByRole('textbox', { name: 'Your reply' }).fill('Dear Ada, yes. Robin');
-  await page.keyboard.press('Alt+s');
+  await page.keyboard.press(shortcut('send'));
   await expect(page.getByText('Sent.')).toBeVisible();
   expect(await received()).toHaveLength(1);
 });

@@ -151,6 +151,7 @@ export async function furnish(owner: APIRequestContext) {
     'POST /shelves/[id]/restore': { path: `/shelves/${shelf.id}/restore` },
     'POST /files': { path: '/files?use=attachment&name=strange.txt', raw: Buffer.from('strange'), list: true },
     'GET /files/[file]': { path: `/files/${file.file}` },
+    'POST /messages/[id]/files': { path: `/messages/${message.id}/files`, data: {} },
     'POST /messages/[id]/keep': { path: `/messages/${message.id}/keep`, data: {} },
     'POST /messages/keeping': { raw: clientMessage({ id: 'kept' }), list: true },
     'POST /bundles': { data: { sender: true, people: true, past: true }, list: true },

@@ -118,7 +118,7 @@ function onKey(event: KeyboardEvent) {
           :key="row.id"
           type="button"
           class="note"
-          :aria-keyshortcuts="i < 9 ? `Alt+${i + 1}` : undefined"
+          :aria-keyshortcuts="i < 9 ? shortcutOf('takeNearNote', i + 1) : undefined"
           @click="emit('insert', row.id)"
         >
           {{ row.name }}

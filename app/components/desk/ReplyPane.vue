@@ -21,7 +21,7 @@ const props = defineProps<{
   original: Message | null;
 }>();
 const emit = defineEmits<{
-  sent: [sending: Sending];
+  sent: [sending: Sending, draft: Draft];
   discarded: [draft: Draft];
   recipient: [address: string];
   person: [person: Person];
@@ -54,7 +54,7 @@ const addressing = ref<{ open(part?: 'to' | 'cc' | 'bcc'): void }>();
 const foot = ref<{ toggle(): void }>();
 const pictures = usePictures();
 const remark = ref('');
-const files = ref<{ add(files: File[]): Promise<void>; choose(): void }>();
+const files = ref<{ add(files: File[]): Promise<void> | undefined; choose(): void; chooseDay(): void }>();
 
 /** Where a note goes that is on its way, and what is typed meanwhile. */
 let writing: Target['editor'] | null = null;
@@ -104,7 +104,7 @@ const { sending, held, failure, busy, send, follow, takeBack } = useSending(hand
   settle,
   look: now,
   goTo,
-  onSent: (result) => emit('sent', result),
+  onSent: (result, sent) => emit('sent', result, sent),
   onReturned: () => body.commands.focus(),
 });
 
@@ -218,6 +218,8 @@ defineExpose({
   focus: () => body.commands.focus(),
   toAddress: () => addressing.value?.open('to'),
   attach: (list: File[]) => files.value?.add(list),
+  chooseFile: () => files.value?.choose(),
+  chooseDay: () => files.value?.chooseDay(),
   keeping,
   openSearch: () => body.chain().focus().insertContent(',,').run(),
   sendAnyway: () => send(true),
@@ -247,23 +249,15 @@ defineExpose({
     <FormatBar :editor="body" :picture="pictures.picture" />
     <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
       <EditorContent :editor="body" class="body" @mouseover="letter.explain" />
-      <LetterSignature
-        :signatures="signing.signatures.value"
-        :current="signature"
-        :proposed="signing.proposed.value"
-        @choose="signing.choose"
-      />
-      <p v-if="draft.originalId" class="small soft quote">
-        {{ draft.quote ? t('desk.isQuoted') : t('desk.isNotQuoted') }}
-        <button type="button" class="text-button small" @click="handle.change({ quote: !draft.quote })">
-          {{ draft.quote ? t('common.leaveItOut') : t('desk.quoteIt') }}
-        </button>
-      </p>
-      <AttachmentList
+      <LetterEnd
         ref="files"
-        :attachments="draft.attachments"
-        class="attached"
-        @change="(attachments) => handle.change({ attachments })"
+        :draft="draft"
+        :original="original"
+        :signatures="signing.signatures.value"
+        :signature="signature"
+        :proposed="signing.proposed.value"
+        @change="handle.change"
+        @sign="signing.choose"
       />
     </div>
 
@@ -363,10 +357,6 @@ defineExpose({
   min-height: 8em;
 }
 
-.quote {
-  margin-top: var(--s3);
-}
-
 .under {
   flex: none;
   max-height: 38%;
@@ -381,11 +371,6 @@ defineExpose({
 
 .edited {
   margin-bottom: var(--s2);
-}
-
-.attached {
-  margin-top: var(--s2);
-  cursor: default;
 }
 
 .filling {

@@ -1,21 +1,48 @@
 <script setup lang="ts">
-import { Archive, CheckCheck, Image, NotebookPen, Paperclip, Reply, ReplyAll, Trash2, Undo2 } from 'lucide-vue-next';
+import {
+  Archive,
+  CalendarClock,
+  CheckCheck,
+  Forward,
+  Image,
+  NotebookPen,
+  Paperclip,
+  PenLine,
+  Reply,
+  ReplyAll,
+  Trash2,
+  Undo2,
+} from 'lucide-vue-next';
 import type { Message } from '#shared/types/wire';
+import type { Again } from '#shared/schemas/again';
+import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
+import { dayAt } from '#core/calendar/day';
 import { addressKey, formatMailbox } from '#core/message/address';
 import { letterPage } from '#shared/utils/letterPage';
 import { useAccountStore } from '~/stores/account';
 
 const props = defineProps<{ message: Message; answering: boolean }>();
-const emit = defineEmits<{ reply: [all: boolean]; change: [part: MessageChange]; keep: [] }>();
+const emit = defineEmits<{ begin: [mode: DraftMode]; again: []; change: [part: MessageChange]; keep: [] }>();
 
 const store = useAccountStore();
 const showQuoted = ref(false);
 const pictures = ref(false);
 watch(
   () => props.message.id,
-  () => (showQuoted.value = pictures.value = false),
+  () => (showQuoted.value = pictures.value = choosesDay.value = false),
 );
+
+// The day it is looked at again.
+const choosesDay = ref(false);
+const isBack = computed(() => {
+  const { again } = props.message;
+  return Boolean(again) && again!.day <= dayAt(Date.now(), store.settings!.timeZone);
+});
+function chooseDay(again: Again | null) {
+  choosesDay.value = false;
+  emit('change', { again });
+}
 
 const date = computed(() => when(props.message.sentAt, store.settings!.locale, store.settings!.timeZone));
 const own = computed(() => addressKey(store.account?.address ?? ''));
@@ -42,7 +69,7 @@ function fit() {
   inside.addEventListener('keydown', (event) => {
     const { key, code, altKey, ctrlKey, shiftKey, metaKey } = event;
     const modifierAltGraph = event.getModifierState('AltGraph');
-    if (altKey || key === 'F6')
+    if (altKey || ctrlKey)
       window.dispatchEvent(
         new KeyboardEvent('keydown', { key, code, altKey, ctrlKey, shiftKey, metaKey, modifierAltGraph }),
       );
@@ -71,19 +98,19 @@ function selection(): { html?: string; text?: string } | null {
   const text = here && letter.value && here.containsNode(letter.value, true) ? here.toString() : '';
   return text.trim() ? { text } : null;
 }
-defineExpose({ selection });
+defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value) });
 </script>
 
 <template>
   <article class="message" :aria-label="t('common.theirMessage')">
-    <div class="acts" :class="{ many: several }">
+    <div class="acts">
       <template v-if="!isOwn">
         <button
           type="button"
           class="text-button"
           :aria-keyshortcuts="shortcutOf('reply')"
           :disabled="answering"
-          @click="emit('reply', false)"
+          @click="emit('begin', 'reply')"
         >
           <Reply :size="14" aria-hidden="true" />{{ t('desk.reply') }}
         </button>
@@ -93,28 +120,23 @@ defineExpose({ selection });
           class="text-button"
           :aria-keyshortcuts="shortcutOf('replyAll')"
           :disabled="answering"
-          @click="emit('reply', true)"
+          @click="emit('begin', 'reply-all')"
         >
           <ReplyAll :size="14" aria-hidden="true" />{{ t('desk.replyToAll') }}
         </button>
-        <span class="gap" />
-        <button
-          v-if="message.folder === 'inbox' && !message.answered"
-          type="button"
-          class="text-button"
-          @click="emit('change', { answered: true })"
-        >
-          <CheckCheck :size="14" aria-hidden="true" />{{ t('desk.needsNoAnswer') }}
-        </button>
-        <button
-          v-else-if="message.folder === 'inbox'"
-          type="button"
-          class="text-button"
-          @click="emit('change', { answered: false })"
-        >
-          <Undo2 :size="14" aria-hidden="true" />{{ t('desk.backToWaiting') }}
-        </button>
       </template>
+      <button v-else type="button" class="text-button" @click="emit('again')">
+        <PenLine :size="14" aria-hidden="true" />{{ t('desk.newFromThis') }}
+      </button>
+      <button
+        type="button"
+        class="text-button"
+        :aria-keyshortcuts="shortcutOf('passOn')"
+        @click="emit('begin', 'forward')"
+      >
+        <Forward :size="14" aria-hidden="true" />{{ t('desk.forward') }}
+      </button>
+      <span class="gap" />
       <button
         type="button"
         class="text-button"
@@ -123,30 +145,6 @@ defineExpose({ selection });
         @click="emit('keep')"
       >
         <NotebookPen :size="14" aria-hidden="true" />{{ t('common.keep') }}
-      </button>
-      <button
-        v-if="message.folder === 'inbox'"
-        type="button"
-        class="text-button"
-        @click="emit('change', { folder: 'archive' })"
-      >
-        <Archive :size="14" aria-hidden="true" />{{ t('desk.archive') }}
-      </button>
-      <button
-        v-else-if="message.folder !== 'sent'"
-        type="button"
-        class="text-button"
-        @click="emit('change', { folder: isOwn ? 'sent' : 'inbox' })"
-      >
-        <Undo2 :size="14" aria-hidden="true" />{{ isOwn ? t('desk.backToSent') : t('desk.backToInbox') }}
-      </button>
-      <button
-        v-if="message.folder !== 'trash'"
-        type="button"
-        class="text-button"
-        @click="emit('change', { folder: 'trash' })"
-      >
-        <Trash2 :size="14" aria-hidden="true" />{{ t('common.delete') }}
       </button>
     </div>
 
@@ -164,6 +162,10 @@ defineExpose({ selection });
         <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"
           ><br />{{ t('desk.answersGoTo', { names: names(message.replyTo) }) }}</template
         >
+      </p>
+      <p v-if="message.again" class="small comes-back" role="status">
+        {{ isBack ? t('again.backToday') : t('again.isSet', { day: onDay(message.again.day) }) }}
+        <span v-if="message.again.why" dir="auto"> · {{ message.again.why }}</span>
       </p>
       <p v-if="message.broken" class="notice bad">{{ say(message.broken) }}</p>
       <p v-if="message.remotePictures && !pictures" class="notice">
@@ -203,13 +205,68 @@ defineExpose({ selection });
         </li>
       </ul>
     </div>
+
+    <LazyAgainPicker
+      v-if="choosesDay"
+      :again="message.again"
+      class="picker"
+      @choose="chooseDay"
+      @close="choosesDay = false"
+    />
+    <div class="acts filing" :aria-label="t('desk.filing')" role="group">
+      <template v-if="!isOwn && message.folder === 'inbox'">
+        <button v-if="!message.answered" type="button" class="text-button" @click="emit('change', { answered: true })">
+          <CheckCheck :size="14" aria-hidden="true" />{{ t('desk.needsNoAnswer') }}
+        </button>
+        <button v-else type="button" class="text-button" @click="emit('change', { answered: false })">
+          <Undo2 :size="14" aria-hidden="true" />{{ t('desk.backToWaiting') }}
+        </button>
+      </template>
+      <button v-else-if="isBack" type="button" class="text-button" @click="emit('change', { again: null })">
+        <CheckCheck :size="14" aria-hidden="true" />{{ t('desk.doneWithIt') }}
+      </button>
+      <button
+        type="button"
+        class="text-button"
+        :aria-keyshortcuts="shortcutOf('lookAgain')"
+        :aria-expanded="choosesDay"
+        @click="choosesDay = !choosesDay"
+      >
+        <CalendarClock :size="14" aria-hidden="true" />{{ t('again.lookAgain') }}
+      </button>
+      <span class="gap" />
+      <button
+        v-if="message.folder === 'inbox'"
+        type="button"
+        class="text-button"
+        @click="emit('change', { folder: 'archive' })"
+      >
+        <Archive :size="14" aria-hidden="true" />{{ t('desk.archive') }}
+      </button>
+      <button
+        v-else-if="message.folder !== 'sent'"
+        type="button"
+        class="text-button"
+        @click="emit('change', { folder: isOwn ? 'sent' : 'inbox' })"
+      >
+        <Undo2 :size="14" aria-hidden="true" />{{ isOwn ? t('desk.backToSent') : t('desk.backToInbox') }}
+      </button>
+      <button
+        v-if="message.folder !== 'trash'"
+        type="button"
+        class="text-button"
+        @click="emit('change', { folder: 'trash' })"
+      >
+        <Trash2 :size="14" aria-hidden="true" />{{ t('common.delete') }}
+      </button>
+    </div>
   </article>
 </template>
 
 <style scoped>
 .message {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: auto minmax(0, 1fr) auto auto;
   min-height: 0;
   min-width: 0;
 }
@@ -222,9 +279,19 @@ defineExpose({ selection });
   padding: 0 var(--s1);
 }
 
-/* One act more than stands in the line with signs beside the words. */
-.many svg {
-  display: none;
+.filing {
+  grid-row: 4;
+  min-height: 46px;
+}
+
+.picker {
+  grid-row: 3;
+  margin-top: var(--s2);
+}
+
+.comes-back {
+  margin: calc(-1 * var(--s2)) 0 var(--s3);
+  color: var(--apricot-ink);
 }
 
 .gap {

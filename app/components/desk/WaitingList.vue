@@ -13,6 +13,7 @@ useIntervalFn(() => (now.value = Date.now()), 30_000);
 
 const lists: { name: ListName; title: string }[] = [
   { name: 'waiting', title: t('desk.waiting') },
+  { name: 'later', title: t('again.lookAgain') },
   { name: 'inbox', title: t('desk.inbox') },
   { name: 'drafts', title: t('desk.drafts') },
   { name: 'sent', title: t('desk.sent') },
@@ -23,6 +24,7 @@ const lists: { name: ListName; title: string }[] = [
 const rows = computed<(MessageRow | DraftRow)[]>(() => (mail.list === 'drafts' ? mail.drafts : mail.rows));
 const empty: Record<ListName, string> = {
   waiting: t('desk.emptyWaiting'),
+  later: t('again.none'),
   inbox: t('desk.emptyInbox'),
   drafts: t('desk.emptyDrafts'),
   sent: t('desk.emptySent'),
@@ -38,6 +40,18 @@ const correspondent = (row: MessageRow | DraftRow) => {
 const age = (row: MessageRow | DraftRow) => waited(isDraft(row) ? row.updatedAt : row.receivedAt, now.value);
 const isLong = (row: MessageRow | DraftRow) =>
   mail.list === 'waiting' && !isDraft(row) && now.value - row.receivedAt > 3 * 86_400_000;
+/** Why a message that came back is here, or when one that is put off comes back. */
+const comesBack = ({ again, folder }: MessageRow) => {
+  if (!again || !['waiting', 'later'].includes(mail.list)) return '';
+  const why = again.why || (folder === 'sent' ? t('again.noAnswer') : '');
+  if (mail.list === 'waiting') return why || t('again.backToday');
+  return [t('again.comesBack', { day: onDay(again.day) }), why].filter(Boolean).join(' · ');
+};
+/** What is still to be done in a draft. */
+const stillOpen = ({ to, openBlanks }: DraftRow) =>
+  [openBlanks && t('desk.blanksAreOpen', { count: openBlanks }), !to.length && t('desk.noRecipientYet')]
+    .filter(Boolean)
+    .join(' · ');
 const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText : row.subject) || t('common.noSubject');
 
 /** Up and Down move along the list, as Tab would, without leaving it. */
@@ -103,6 +117,10 @@ function chosen(event: Event) {
           <span class="subject" dir="auto">{{ subject(row) }}</span>
           <span v-if="isDraft(row) && row.state === 'refused'" class="preview small bad-word">{{
             t('desk.notSent')
+          }}</span>
+          <span v-else-if="isDraft(row) && stillOpen(row)" class="preview small open-word">{{ stillOpen(row) }}</span>
+          <span v-else-if="!isDraft(row) && comesBack(row)" class="preview small open-word" dir="auto">{{
+            comesBack(row)
           }}</span>
           <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">{{ t('desk.readInPart') }}</span>
           <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
@@ -222,6 +240,10 @@ function chosen(event: Event) {
 .subject,
 .preview {
   grid-column: 1 / -1;
+}
+
+.open-word {
+  color: var(--apricot-ink);
 }
 
 .bad-word {

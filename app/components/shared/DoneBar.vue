@@ -16,7 +16,15 @@ const emit = defineEmits<{ undo: []; close: [] }>();
       :aria-keyshortcuts="shortcut && shortcutOf(shortcut)"
       @click="emit('undo')"
     >
-      {{ t('common.undo') }}</button><button type="button" class="text-button small" @click="emit('close')">
+      {{ t('common.undo') }}</button><button
+      v-if="done.keep"
+      type="button"
+      class="text-button"
+      :aria-keyshortcuts="shortcutOf('keepSent')"
+      @click="done.keep()"
+    >
+      {{ t('desk.keepThisSent') }}</button
+    ><button type="button" class="text-button small" @click="emit('close')">
       {{ t('common.close') }}
     </button>
   </p>

@@ -5,6 +5,7 @@ import * as library from './0003_library';
 import * as firmGround from './0004_firm_ground';
 import * as phrases from './0005_phrases';
 import * as hand from './0006_hand';
+import * as handling from './0007_handling';
 
 /** Every step of the schema in order. A step that has run anywhere is never changed; a change is a new step. */
 const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
@@ -14,6 +15,7 @@ const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): P
   '0004_firm_ground': firmGround,
   '0005_phrases': phrases,
   '0006_hand': hand,
+  '0007_handling': handling,
 };
 
 /** Hands the steps to Knex from the bundle instead of a folder, so that the built server carries them. */

@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { docFromText, emptyDoc } from '#core/note/schema';
 import { connect } from '../connect';
 import { newId } from '../id';
-import { migrate, migrationSource } from './index';
+import { currentMigration, migrate, migrationSource } from './index';
 
 let db: Knex;
 const name = `test_${newId()}`;
@@ -50,9 +50,27 @@ describe('a database of an earlier version', () => {
     expect(signed.signature_answer).toBe(signed.signature_new);
     expect(await of(1)).toMatchObject({ signatures: '[]', signature_new: '', cues: 'ended', send_delay: 0 });
 
-    await db.migrate.down({ migrationSource, tableName: 'migrations' });
+    const down = () => db.migrate.down({ migrationSource, tableName: 'migrations' });
+    while ((await currentMigration(db)) !== '0005_phrases') await down();
     expect(JSON.parse((await of(0)).signature)).toEqual(body);
     await migrate(db);
     expect(JSON.parse((await of(0)).signatures)[0].body).toEqual(body);
+  });
+
+  it('keeps its drafts and messages, and goes back without what is new', async () => {
+    await migrate(db);
+    const id = newId();
+    const address = `${id}@test.example`;
+    await db('accounts').insert({ id, address, address_key: address, password_hash: '', demo: false, created_at: 1 });
+    const draft = {
+      ...{ id, owner: id, to_list: '[]', cc_list: '[]', bcc_list: '[]', subject: '{}', body: '{}', subject_text: 'Fwd' },
+      ...{ preview: '', fills: '{}', attachments: '[]', quote: true, problem: '', created_at: 1, updated_at: 1 },
+    };
+    await db('drafts').insert({ ...draft, mode: 'forward' });
+    expect(await db('drafts').where({ id }).first()).toMatchObject({ handling: '{}', open_blanks: 0 });
+    await db.migrate.down({ migrationSource, tableName: 'migrations' });
+    expect(await db('drafts').where({ id }).first()).toMatchObject({ mode: 'new', subject_text: 'Fwd' });
+    await migrate(db);
+    expect(await db('drafts').where({ id }).first()).toMatchObject({ mode: 'new', handling: '{}' });
   });
 });

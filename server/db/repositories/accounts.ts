@@ -1,3 +1,4 @@
+import type { OwnKeys } from '#shared/utils/commands';
 import type { Knex } from 'knex';
 import { addressKey } from '#core/message/address';
 import type { CueMode } from '#core/cue/table';
@@ -36,12 +37,23 @@ export interface SettingsRow {
   silences: Silence[];
   /** How long a message rests in the outbox before it leaves, in seconds. */
   sendDelay: number;
+  /** Keys of one's own, by what they do. */
+  keys: OwnKeys;
 }
 
 /** What an account begins with is set by the table. */
 type Begun = Omit<
   SettingsRow,
-  'version' | 'pictureLimit' | 'attachmentLimit' | 'cues' | 'slips' | 'commonSlips' | 'holds' | 'silences' | 'sendDelay'
+  | 'version'
+  | 'pictureLimit'
+  | 'attachmentLimit'
+  | 'cues'
+  | 'slips'
+  | 'commonSlips'
+  | 'holds'
+  | 'silences'
+  | 'sendDelay'
+  | 'keys'
 > &
   Partial<Pick<SettingsRow, 'sendDelay'>>;
 
@@ -116,6 +128,7 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     holds: json(row.holds),
     silences: json(row.silences),
     sendDelay: num(row.send_delay),
+    keys: json(row.own_keys),
   };
 }
 
@@ -143,6 +156,7 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       holds: JSON.stringify(settings.holds),
       silences: JSON.stringify(settings.silences),
       send_delay: settings.sendDelay,
+      own_keys: JSON.stringify(settings.keys),
     });
   return changed === 1;
 }

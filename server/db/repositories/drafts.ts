@@ -1,6 +1,7 @@
 import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Draft, DraftRow } from '#shared/types/wire';
+import { NO_HANDLING } from '#shared/schemas/draft';
 import { json, num } from '../rows';
 import type { Phrase } from '#core/text/phrase';
 
@@ -16,11 +17,13 @@ export type DraftContent = Pick<
   | 'quote'
   | 'signature'
   | 'silenced'
+  | 'handling'
   | 'subjectText'
   | 'preview'
+  | 'openBlanks'
 >;
 
-const ROW = ['id', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id'];
+const ROW = ['id', 'mode', 'to_list', 'subject_text', 'preview', 'state', 'updated_at', 'original_id', 'open_blanks'];
 
 function toRow(row: Record<string, unknown>): DraftRow {
   return {
@@ -31,6 +34,8 @@ function toRow(row: Record<string, unknown>): DraftRow {
     state: row.state as DraftRow['state'],
     updatedAt: num(row.updated_at),
     originalId: (row.original_id as string | null) ?? null,
+    mode: row.mode as Draft['mode'],
+    openBlanks: num(row.open_blanks),
   };
 }
 
@@ -38,7 +43,6 @@ function toDraft(row: Record<string, unknown>): Draft {
   return {
     ...toRow(row),
     version: num(row.version),
-    mode: row.mode as Draft['mode'],
     cc: json(row.cc_list),
     bcc: json(row.bcc_list),
     subject: json(row.subject),
@@ -48,6 +52,7 @@ function toDraft(row: Record<string, unknown>): Draft {
     quote: Boolean(row.quote),
     signature: row.signature === null || row.signature === undefined ? null : String(row.signature),
     silenced: json(row.silenced),
+    handling: { ...NO_HANDLING, ...json<Draft['handling']>(row.handling) },
     problem: fromColumn(row.problem),
   };
 }
@@ -61,15 +66,17 @@ function columns(draft: DraftContent) {
     body: JSON.stringify(draft.body),
     subject_text: draft.subjectText,
     preview: draft.preview,
+    open_blanks: draft.openBlanks,
     fills: JSON.stringify(draft.fills),
     attachments: JSON.stringify(draft.attachments),
     quote: draft.quote,
     signature: draft.signature,
     silenced: JSON.stringify(draft.silenced),
+    handling: JSON.stringify(draft.handling),
   };
 }
 
-/** A new message that nothing was written in: every change makes another version. */
+/** A new message that nothing was written in: every change makes another version, and one begun with wording is not the first. */
 const UNTOUCHED = { mode: 'new', version: 1 };
 
 export async function untouchedDraft(db: Knex, owner: string): Promise<Draft | null> {
@@ -105,6 +112,7 @@ export async function lockDraft(trx: Knex.Transaction, owner: string, id: string
 export async function draftOfMessage(db: Knex, owner: string, originalId: string): Promise<Draft | null> {
   const row = await db('drafts')
     .where({ owner, original_id: originalId, deleted_at: null })
+    .whereIn('mode', ['reply', 'reply-all'])
     .orderBy('updated_at', 'desc')
     .first();
   return row ? toDraft(row) : null;
@@ -115,11 +123,13 @@ export async function insertDraft(
   owner: string,
   draft: DraftContent & Pick<Draft, 'id' | 'mode' | 'originalId'>,
   now: number,
+  version = 1,
 ) {
   await db('drafts').insert({
     id: draft.id,
     owner,
     mode: draft.mode,
+    version,
     original_id: draft.originalId,
     ...columns(draft),
     problem: '',

@@ -1,5 +1,7 @@
 import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
+import type { Day } from '#core/calendar/day';
+import type { Again } from '#shared/schemas/again';
 import type { Folder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
 import type { MessageThread } from '#core/message/thread';
@@ -36,6 +38,8 @@ const ROW = [
   'seen',
   'answered',
   'broken',
+  'again_on',
+  'again_why',
 ];
 
 function toRow(row: Record<string, unknown>): MessageRow {
@@ -52,6 +56,7 @@ function toRow(row: Record<string, unknown>): MessageRow {
     seen: Boolean(row.seen),
     answered: Boolean(row.answered),
     broken: fromColumn(row.broken),
+    again: row.again_on ? { day: String(row.again_on), why: String(row.again_why) } : null,
   };
 }
 
@@ -145,41 +150,86 @@ export async function messageThread(db: Knex, owner: string, id: string): Promis
   };
 }
 
+interface ListQuery {
+  folder: Folder;
+  waiting: boolean;
+  later?: boolean;
+  after?: string;
+  limit: number;
+  /** The day it is for the account. */
+  today: Day;
+}
+
+/** What is set aside for a coming day is a short list of one page. */
+const LATER_LIMIT = 500;
+
 /**
- * A page of a folder, newest first; the waiting ones oldest first, since the oldest debt matters most. Pages continue
- * behind a row (received_at, id), so that they stay quick and steady in a large mailbox.
+ * A page of a folder, newest first; the waiting ones oldest first, since the oldest debt matters most. What is looked at
+ * again waits from its day on, wherever it lies, and not before. Pages continue behind a row (received_at, id), so that
+ * they stay quick and steady in a large mailbox.
  */
 export async function listMessages(
   db: Knex,
   owner: string,
-  { folder, waiting, after, limit }: { folder: Folder; waiting: boolean; after?: string; limit: number },
+  { folder, waiting, later, after, limit, today }: ListQuery,
 ): Promise<MessagePage> {
-  const direction = waiting ? 'asc' : 'desc';
-  const scope = () => db('messages').where({ owner, folder, ...(waiting && { answered: false }) });
-  const query = scope();
-  if (after) {
-    const last = await db('messages').where({ owner, id: after }).first('received_at');
-    if (last) query.whereRaw(`(received_at, id) ${waiting ? '>' : '<'} (?, ?)`, [last.received_at, after]);
+  const mine = () => db('messages').where({ owner });
+  if (later) {
+    const rows = await mine().where('again_on', '>', today).select(ROW).orderBy(['again_on', 'id']).limit(LATER_LIMIT);
+    return { rows: rows.map(toRow), next: '', total: rows.length };
   }
-  const rows = await query
-    .select(ROW)
-    .orderBy('received_at', direction)
-    .orderBy('id', direction)
-    .limit(limit + 1);
-  const counted = await scope().count({ total: '*' }).first();
-  const page = rows.slice(0, limit).map(toRow);
-  return { rows: page, next: rows.length > limit ? page[page.length - 1]!.id : '', total: num(counted?.total) };
+  // Each by its own index, which one question for both would not use.
+  const scopes = waiting
+    ? [
+        () => mine().where({ folder: 'inbox', answered: false, again_on: null }),
+        () => mine().where('again_on', '<=', today).whereNot({ folder: 'trash' }),
+      ]
+    : [() => mine().where({ folder })];
+  const direction = waiting ? 'asc' : 'desc';
+  const last = after ? await mine().where({ id: after }).first('received_at') : null;
+  const found = await Promise.all(
+    scopes.map((scope) => {
+      const query = scope();
+      if (last) query.whereRaw(`(received_at, id) ${waiting ? '>' : '<'} (?, ?)`, [last.received_at, after]);
+      return query
+        .select(ROW)
+        .orderBy('received_at', direction)
+        .orderBy('id', direction)
+        .limit(limit + 1);
+    }),
+  );
+  const rows = found.flat().map(toRow);
+  if (waiting) rows.sort((a, b) => a.receivedAt - b.receivedAt || (a.id < b.id ? -1 : 1));
+  const counted = await Promise.all(scopes.map((scope) => scope().count({ total: '*' }).first()));
+  const page = rows.slice(0, limit);
+  const total = counted.reduce((sum, one) => sum + num(one?.total), 0);
+  return { rows: page, next: rows.length > limit ? page[page.length - 1]!.id : '', total };
 }
 
-/** Changes flags or folder; false when there is no such message. */
+/** Changes flags, folder or the day it is looked at again; false when there is no such message. */
 export async function changeMessage(
   db: Knex,
   owner: string,
   id: string,
-  change: { seen?: boolean; answered?: boolean; folder?: Folder },
+  { again, ...change }: { seen?: boolean; answered?: boolean; folder?: Folder; again?: Again | null },
 ): Promise<boolean> {
   const set = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
+  if (again !== undefined) Object.assign(set, { again_on: again?.day ?? null, again_why: again?.why ?? '' });
   const found = await db('messages').where({ owner, id }).first('id');
   if (found && Object.keys(set).length) await db('messages').where({ owner, id }).update(set);
   return Boolean(found);
+}
+
+/** Takes the day off what an answer has come to. */
+export async function answerCame(
+  db: Knex,
+  owner: string,
+  { inReplyTo, references }: Pick<MessageThread, 'inReplyTo' | 'references'>,
+): Promise<void> {
+  const ids = [...new Set([...(inReplyTo.match(/<[^<>\s]+>/g) ?? []), ...references])].slice(-200);
+  if (!ids.length) return;
+  const set = await db('messages').where({ owner }).whereNotNull('again_on').select('id', 'message_id');
+  const answered = set.filter(({ message_id: messageId }) => ids.includes(messageId)).map(({ id }) => id);
+  if (answered.length)
+    await db('messages').where({ owner }).whereIn('id', answered).update({ again_on: null, again_why: '' });
 }

@@ -2,7 +2,13 @@ import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { addressKey } from '#core/message/address';
 import { accountById, type AccountRow } from '../../db/repositories/accounts';
-import { changeMessage, insertMessage, listMessages, messageWithSource } from '../../db/repositories/messages';
+import {
+  answerCame,
+  changeMessage,
+  insertMessage,
+  listMessages,
+  messageWithSource,
+} from '../../db/repositories/messages';
 import { meetPerson } from '../../db/repositories/people';
 import { newId } from '../../db/id';
 import { inTransaction } from '../../db/transaction';
@@ -41,6 +47,7 @@ export async function storeMessage(
     raw,
   });
   if (added) {
+    if (place === 'inbox') await answerCame(trx, account.id, derived);
     const met = place === 'sent' ? [...derived.to, ...derived.cc] : derived.from;
     // In one order, so that two messages to the same people do not wait for each other.
     const boxes = new Map(met.map((box) => [addressKey(box.address), box]));
@@ -76,6 +83,10 @@ export function standInMailbox(db: Knex, owner: string): MailboxPort {
 
     async move(id, folder) {
       if (!(await changeMessage(db, owner, id, { folder }))) throw notFound('message');
+    },
+
+    async setAgain(id, again) {
+      if (!(await changeMessage(db, owner, id, { again }))) throw notFound('message');
     },
   };
 }

@@ -1,4 +1,13 @@
 export default {
+  nextMessage: 'Next message',
+  messageBefore: 'Message before',
+  passOn: 'Forward',
+  lookAgain: 'Look again on a day',
+  attachFile: 'Attach a file',
+  showArrival: 'Show how it will arrive',
+  keepSent: 'Keep what was just sent as a note',
+  newNote: 'New note',
+  closeBench: 'Close the bench',
   reply: 'Reply',
   replyAll: 'Reply to all',
   newMessage: 'New message',
@@ -29,5 +38,12 @@ export default {
   formatPlain: 'Take all formatting off',
   nextPart: 'Go to the next part of the page',
   partBefore: 'Go to the part before',
-  places: { desk: 'Desk', bench: 'Bench', lookups: 'Lookups', text: 'In a text', everywhere: 'Everywhere' },
+  places: {
+    desk: 'Desk',
+    bench: 'Bench',
+    library: 'Library',
+    lookups: 'Lookups',
+    text: 'In a text',
+    everywhere: 'Everywhere',
+  },
 } as const;

@@ -1,4 +1,5 @@
 import account from './account';
+import again from './again';
 import answers from './answers';
 import app from './app';
 import blank from './blank';
@@ -8,7 +9,9 @@ import commands from './commands';
 import common from './common';
 import desk from './desk';
 import fill from './fill';
+import handling from './handling';
 import invalid from './invalid';
+import keys from './keys';
 import library from './library';
 import lookups from './lookups';
 import names from './names';
@@ -21,13 +24,16 @@ export default {
   ...blanks,
   ...checks,
   account,
+  again,
   app,
   blank,
   commands,
   common,
   desk,
   fill,
+  handling,
   invalid,
+  keys,
   library,
   lookups,
   names,

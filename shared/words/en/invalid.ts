@@ -81,6 +81,7 @@ export default {
   ownNameEmpty: 'Your name is in every message; it cannot be empty.',
   currency: 'This is not a currency, such as EUR or GBP.',
   day: 'This is not a day that exists.',
+  longWhy: 'A reason can have at most 300 characters.',
   longName60: 'A name can have at most 60 characters.',
   pictureLimitLow: 'A picture needs at least 50 kB.',
   pictureLimitHigh: 'At most 10 MB.',

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import type { Signature } from '#core/note/signature';
+import type { Draft, Message } from '#shared/types/wire';
+
+/** What stands under the words of a letter: the signature, the message below it, what is done after sending, the files. */
+const props = defineProps<{
+  draft: Draft;
+  original: Message | null;
+  signatures: Signature[];
+  signature: Signature | null;
+  proposed: Signature | null;
+}>();
+const emit = defineEmits<{
+  change: [part: Partial<Pick<Draft, 'quote' | 'handling' | 'attachments'>>];
+  sign: [id: string];
+}>();
+
+const isForward = computed(() => props.draft.mode === 'forward');
+const saysQuote = computed(() => {
+  if (isForward.value) return props.draft.quote ? t('desk.isForwarded') : t('desk.isAttached');
+  return props.draft.quote ? t('desk.isQuoted') : t('desk.isNotQuoted');
+});
+const changesQuote = computed(() => {
+  if (isForward.value) return props.draft.quote ? t('desk.asFile') : t('desk.asText');
+  return props.draft.quote ? t('common.leaveItOut') : t('desk.quoteIt');
+});
+
+/** A message that goes as a file has its own files in it; below as text, they go beside it. */
+async function turnQuote() {
+  const { quote, attachments } = props.draft;
+  if (!isForward.value) return emit('change', { quote: !quote });
+  const came = (props.original?.attachmentList ?? []).map(({ name, size }) => `${size} ${name}`);
+  const others = attachments.filter(({ name, size }) => !came.includes(`${size} ${name}`));
+  if (quote) return emit('change', { quote: false, attachments: others });
+  const back = await api<Draft['attachments']>(`/messages/${props.draft.originalId}/files`, { method: 'POST' });
+  emit('change', { quote: true, attachments: [...others, ...back] });
+}
+
+const files = ref<{ add(files: File[]): Promise<void>; choose(): void }>();
+const handling = ref<{ chooseDay(): void }>();
+defineExpose({
+  add: (list: File[]) => files.value?.add(list),
+  choose: () => files.value?.choose(),
+  chooseDay: () => handling.value?.chooseDay(),
+});
+</script>
+
+<template>
+  <div class="end">
+    <LetterSignature
+      :signatures="signatures"
+      :current="signature"
+      :proposed="proposed"
+      @choose="(id) => emit('sign', id)"
+    />
+    <p v-if="draft.originalId" class="small soft quote">
+      {{ saysQuote }}
+      <button type="button" class="text-button small" @click="turnQuote">{{ changesQuote }}</button>
+    </p>
+    <HandlingLine
+      ref="handling"
+      :handling="draft.handling"
+      :has-original="Boolean(draft.originalId)"
+      :answers="!isForward"
+      @change="(changed) => emit('change', { handling: changed })"
+    />
+    <AttachmentList
+      ref="files"
+      :attachments="draft.attachments"
+      class="attached"
+      @change="(attachments) => emit('change', { attachments })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.end {
+  cursor: default;
+}
+
+.quote {
+  margin-top: var(--s3);
+}
+
+.attached {
+  margin-top: var(--s1);
+}
+</style>
