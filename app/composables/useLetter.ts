@@ -4,7 +4,7 @@ import { TextSelection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
 import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note, Person } from '#shared/types/wire';
-import { addressKey } from '#core/message/address';
+import { addressKey, type Mailbox } from '#core/message/address';
 import { fill, type Fill } from '#core/blank/fill';
 import { withBehind } from '#core/cue/behind';
 import { capitalised } from '#core/cue/capitals';
@@ -72,6 +72,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     changes.value++;
     handle.changeLater('body', () => ({ body: body.getJSON() as DocJson }));
   });
+  /** Whom a note put into an answer is copied to, until it was said whether they get it. */
+  const copies = shallowRef<{ name: string; cc: Mailbox[]; bcc: Mailbox[] } | null>(null);
   /** Whether everything that the blanks of this draft draw on is here. */
   const ready = ref(false);
 
@@ -229,12 +231,23 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const fresh = (boxes: Draft['to']) => boxes.filter(({ address }) => !known.has(addressKey(address)));
     const has = new Set(current.attachments.map(({ file, name }) => `${file}${name}`));
     const attachments = note.attachments.filter(({ file, name }) => !has.has(`${file}${name}`));
+    const isNew = current.mode === 'new';
+    const [cc, bcc] = [fresh(note.cc), fresh(note.bcc)];
+    // Whoever gets an answer too is shown first.
+    copies.value = !isNew && cc.length + bcc.length ? { name: note.name, cc, bcc } : null;
     return {
-      ...(current.mode === 'new' && note.to.length && { to: [...current.to, ...fresh(note.to)] }),
-      ...(note.cc.length && { cc: [...current.cc, ...fresh(note.cc)] }),
-      ...(note.bcc.length && { bcc: [...current.bcc, ...fresh(note.bcc)] }),
+      ...(isNew && note.to.length && { to: [...current.to, ...fresh(note.to)] }),
+      ...(isNew && cc.length && { cc: [...current.cc, ...cc] }),
+      ...(isNew && bcc.length && { bcc: [...current.bcc, ...bcc] }),
       ...(attachments.length && { attachments: [...current.attachments, ...attachments] }),
     };
+  }
+
+  /** Takes those in whom a note put into an answer is copied to, or leaves them out. */
+  function answerCopies(isWanted: boolean): void {
+    const { cc = [], bcc = [] } = copies.value ?? {};
+    copies.value = null;
+    if (isWanted && draft.value) handle.change({ cc: [...draft.value.cc, ...cc], bcc: [...draft.value.bcc, ...bcc] });
   }
 
   function changeFill(insertion: string, part: Partial<Fill>): void {
@@ -332,6 +345,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     changes,
     search,
     questions,
+    copies,
+    answerCopies,
     parts,
     explain,
     show,

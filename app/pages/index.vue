@@ -55,6 +55,7 @@ const reply = ref<{
   attach(files: File[]): unknown;
   chooseFile(): void;
   chooseDay(): void;
+  save(): Promise<void>;
 }>();
 const keepPanel = ref<{ keep(): Promise<void>; improve(): void }>();
 const improvePanel = ref<{ improve(): Promise<unknown> }>();
@@ -78,13 +79,26 @@ async function beginWith(id: string) {
 
 const keeping = shallowRef<{ what: Keeping; from: 'message' | 'draft' } | null>(null);
 const improving = shallowRef<EditedNote | null>(null);
-watch([messageId, draftId], () => {
+/** How the letter will arrive is shown beside it; the version it is saved in. */
+const arriving = ref<number | null>(null);
+function closePanels() {
   keeping.value = null;
   improving.value = null;
-});
+  arriving.value = null;
+}
+watch([messageId, draftId], closePanels);
+
+async function showArrival() {
+  if (arriving.value !== null || !reply.value) return void (arriving.value = null);
+  const { id } = draft.value!;
+  await reply.value.save();
+  if (draft.value?.id !== id) return;
+  closePanels();
+  arriving.value = 0;
+}
 
 async function keepMessage() {
-  improving.value = null;
+  closePanels();
   problem.value = '';
   try {
     const part = theirs.value?.selection() ?? {};
@@ -99,7 +113,7 @@ async function keepMessage() {
 async function keep() {
   if (keeping.value) return void keepPanel.value?.keep();
   if (message.value && (theirs.value?.selection() || !reply.value)) return void keepMessage();
-  improving.value = null;
+  closePanels();
   const from = reply.value;
   if (!from) return;
   const what = await from.keeping();
@@ -109,13 +123,13 @@ async function keep() {
 
 /** What has just left is kept while it is fresh. */
 function keepSent(sent: Draft) {
-  improving.value = null;
+  closePanels();
   const what = keepingOfDraft(sent, parseDoc(sent.body), false, signatureTexts(account.settings!));
   keeping.value = { what, from: 'draft' };
 }
 
 function improve(edited: EditedNote) {
-  keeping.value = null;
+  closePanels();
   improving.value = edited;
 }
 
@@ -142,9 +156,7 @@ async function meet(address: string) {
 
 const isInReply = () => Boolean(reply.value && document.activeElement?.closest('.reply'));
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key !== 'Escape' || event.defaultPrevented) return;
-  keeping.value = null;
-  improving.value = null;
+  if (event.key === 'Escape' && !event.defaultPrevented) closePanels();
 });
 useCommands({
   nextMessage: () => desk.step(1),
@@ -158,6 +170,7 @@ useCommands({
   attachFile: () => reply.value?.chooseFile(),
   keepSent: { when: () => Boolean(done.value?.keep), do: () => done.value!.keep!() },
   send: () => reply.value?.send(),
+  showArrival,
   sendAnyway: () => reply.value?.sendAnyway(),
   showFindings: () => reply.value?.showFindings(),
   mendFirst: () => reply.value?.mend(),
@@ -202,6 +215,12 @@ useCommands({
         @improved="onImproved"
         @close="keeping = null"
       />
+      <LazyArrivalPanel
+        v-else-if="arriving !== null && draft"
+        :draft-id="draft.id"
+        :version="arriving"
+        @close="arriving = null"
+      />
       <TheirMessage
         v-else-if="message"
         ref="theirs"
@@ -243,6 +262,8 @@ useCommands({
         @discarded="desk.onDiscarded"
         @recipient="meet"
         @improve="improve"
+        @saved="(version) => arriving !== null && (arriving = version)"
+        @arrival="showArrival"
       />
       <LazyKeepPanel
         v-else-if="keeping"

@@ -2,6 +2,7 @@
  * What is done off the thread that answers requests: reading of what came from elsewhere. Each task takes and gives plain
  * data; what is wrong comes back in words too.
  */
+import { arrivalIn } from '../mail/arrival';
 import { parseMessage } from '../mail/parse';
 import { quotedOf, shownOf } from '../mail/show';
 import { wordingIn, type WordingOf } from '../mail/wording';
@@ -29,6 +30,7 @@ export const tasks = {
   quote: ({ raw }: { raw: Uint8Array }) => quotedOf(bytesOf(raw)),
   wording: ({ raw, ...what }: WordingOf) => wordingIn(bytesOf(raw), what),
   readNotes: (file: FileOfNotes) => readNotes(file),
+  arrival: ({ raw }: { raw: Uint8Array }) => arrivalIn(bytesOf(raw)),
   accidents,
 };
 

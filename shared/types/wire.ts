@@ -280,6 +280,19 @@ export interface Draft extends DraftRow {
   problem: Phrase | null;
 }
 
+/** A draft as it will arrive. */
+export interface Arrival {
+  html: string;
+  text: string;
+  subject: string;
+  to: Mailbox[];
+  cc: Mailbox[];
+  files: { name: string; type: string; size: number }[];
+  /** Of the whole message as it travels, and of its HTML, in bytes. */
+  size: number;
+  htmlSize: number;
+}
+
 /** What became of a message that was sent. */
 export interface Sending {
   id: string;

@@ -177,6 +177,8 @@ export async function furnish(owner: APIRequestContext) {
     'GET /drafts/[id]': { path: `/drafts/${draft.id}` },
     'PUT /drafts/[id]': { path: `/drafts/${draft.id}`, data: { ...content, version: draft.version } },
     'DELETE /drafts/[id]': { path: `/drafts/${draft.id}` },
+    'GET /drafts/[id]/arrival': { path: `/drafts/${draft.id}/arrival` },
+    'GET /drafts/[id]/source': { path: `/drafts/${draft.id}/source` },
     'POST /drafts/[id]/restore': { path: `/drafts/${draft.id}/restore` },
     'POST /drafts/[id]/send': {
       path: `/drafts/${draft.id}/send`,

@@ -80,7 +80,12 @@ defineExpose({ chooseDay });
 
 <style scoped>
 .handling {
-  cursor: default;
+  display: contents;
+}
+
+.choices,
+.again {
+  flex-basis: 100%;
 }
 
 .choices {

@@ -53,17 +53,19 @@ defineExpose({
       :proposed="proposed"
       @choose="(id) => emit('sign', id)"
     />
-    <p v-if="draft.originalId" class="small soft quote">
-      {{ saysQuote }}
-      <button type="button" class="text-button small" @click="turnQuote">{{ changesQuote }}</button>
-    </p>
-    <HandlingLine
-      ref="handling"
-      :handling="draft.handling"
-      :has-original="Boolean(draft.originalId)"
-      :answers="!isForward"
-      @change="(changed) => emit('change', { handling: changed })"
-    />
+    <div class="lines">
+      <p v-if="draft.originalId" class="small soft">
+        {{ saysQuote }}
+        <button type="button" class="text-button small" @click="turnQuote">{{ changesQuote }}</button>
+      </p>
+      <HandlingLine
+        ref="handling"
+        :handling="draft.handling"
+        :has-original="Boolean(draft.originalId)"
+        :answers="!isForward"
+        @change="(changed) => emit('change', { handling: changed })"
+      />
+    </div>
     <AttachmentList
       ref="files"
       :attachments="draft.attachments"
@@ -78,7 +80,11 @@ defineExpose({
   cursor: default;
 }
 
-.quote {
+.lines {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  column-gap: var(--s3);
   margin-top: var(--s3);
 }
 

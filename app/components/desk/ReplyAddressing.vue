@@ -2,7 +2,7 @@
 import { until } from '@vueuse/core';
 import { EditorContent, type Editor } from '@tiptap/vue-3';
 import type { Draft } from '#shared/types/wire';
-import { formatMailbox, type Mailbox } from '#core/message/address';
+import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 
 /** To whom the draft goes and about what: one line until it is to be changed. */
 const props = defineProps<{ draft: Draft; subject: Editor }>();
@@ -17,7 +17,8 @@ const FIELDS = [
   { part: 'cc', label: t('common.cc') },
   { part: 'bcc', label: t('common.bcc') },
 ] as const;
-const inputs = shallowReactive<Partial<Record<'to' | 'cc' | 'bcc', { focus(): void }>>>({});
+type Part = 'to' | 'cc' | 'bcc';
+const inputs = shallowReactive<Partial<Record<Part, { focus(): void; focusOn(box: Mailbox): void }>>>({});
 const namesOf = (boxes: Mailbox[]) => boxes.map((box) => box.name || box.address).join(', ');
 const copies = computed(() => [...props.draft.cc, ...props.draft.bcc]);
 
@@ -30,6 +31,20 @@ async function open(part?: 'to' | 'cc' | 'bcc') {
   // Whoever has gone on to something else meanwhile is not called back.
   const now = document.activeElement;
   if (now === before || now === document.body) inputs[part]!.focus();
+}
+/** Takes a recipient into one of the fields, out of whichever it was in. */
+function put(box: Mailbox, part: Part) {
+  const key = addressKey(box.address);
+  const without = (boxes: Mailbox[]) => boxes.filter(({ address }) => addressKey(address) !== key);
+  const { to, cc, bcc } = props.draft;
+  const parts = { to: without(to), cc: without(cc), bcc: without(bcc) };
+  emit('change', { ...parts, [part]: [...parts[part], box] });
+  void nextTick(() => inputs[part]?.focusOn(box));
+}
+
+function move(box: Mailbox, from: Part, by: -1 | 1) {
+  const next = FIELDS[FIELDS.findIndex(({ part }) => part === from) + by];
+  if (next) put(box, next.part);
 }
 defineExpose({ open });
 </script>
@@ -53,6 +68,8 @@ defineExpose({ open });
         :label="label"
         :boxes="draft[part]"
         @change="(boxes) => emit('change', { [part]: boxes })"
+        @move="(box, by) => move(box, part, by)"
+        @take="(box) => put(box, part)"
       />
       <div class="subject-field">
         <span class="small soft">{{ t('common.subject') }}</span><EditorContent :editor="subject" />
@@ -90,7 +107,7 @@ defineExpose({ open });
   width: 100%;
   display: grid;
   /* The place of what is still fetched is kept. */
-  grid-template-rows: repeat(3, 32px) auto;
+  grid-template-rows: repeat(3, minmax(32px, auto)) auto;
   gap: 3px;
   padding: var(--s1) 0 var(--s2);
   position: relative;

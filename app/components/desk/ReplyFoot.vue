@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Send, Trash2 } from 'lucide-vue-next';
+import { Eye, Send, Trash2 } from 'lucide-vue-next';
 import { NEEDED, type Finding } from '#core/look/letter/finding';
 import type { SaveState } from '~/composables/useDraft';
 
@@ -21,6 +21,7 @@ const emit = defineEmits<{
   leave: [finding: Finding, how: 'here' | 'person' | 'always'];
   discard: [];
   send: [anyway: boolean];
+  arrival: [];
 }>();
 
 const openBlanks = computed(() => props.findings.filter(({ kind }) => kind === 'open-blank'));
@@ -114,6 +115,9 @@ const saved = computed(
       <span v-else class="soft">{{ t('desk.nothingIsOpen') }}</span>
     </div>
     <span class="small soft" role="status">{{ saved }}</span>
+    <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('showArrival')" @click="emit('arrival')">
+      <Eye :size="14" aria-hidden="true" />{{ t('desk.preview') }}
+    </button>
     <button type="button" class="text-button" :disabled="busy" @click="emit('discard')">
       <Trash2 :size="14" aria-hidden="true" />{{ t('desk.discard') }}
     </button>

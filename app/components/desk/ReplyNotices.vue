@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Mailbox } from '#core/message/address';
 import type { Phrase } from '#core/text/phrase';
 import type { Sending } from '#shared/types/wire';
 import type { usePictures } from '~/composables/usePictures';
@@ -15,8 +16,11 @@ defineProps<{
   waiting: Sending | null;
   /** A picture over the limit, offered smaller. */
   large: ReturnType<typeof usePictures>['large']['value'];
+  /** Whom a note is copied to that was put into an answer. */
+  copies: { name: string; cc: Mailbox[]; bcc: Mailbox[] } | null;
 }>();
-const emit = defineEmits<{ take: [which: 'mine' | 'theirs']; takeBack: [] }>();
+const boxes = (list: Mailbox[]) => list.map((box) => box.name || box.address).join(', ');
+const emit = defineEmits<{ take: [which: 'mine' | 'theirs']; takeBack: []; copies: [isWanted: boolean] }>();
 </script>
 
 <template>
@@ -28,6 +32,21 @@ const emit = defineEmits<{ take: [which: 'mine' | 'theirs']; takeBack: [] }>();
     </div>
     <div v-if="refused" class="notice bad" role="alert">
       {{ t('desk.notSentBecause', { problem: say(refused) }) }}
+    </div>
+    <div v-if="copies" class="notice" role="status">
+      {{
+        t('desk.noteCopies', {
+          name: copies.name,
+          names: [
+            copies.cc.length && `${boxes(copies.cc)} (${t('common.cc')})`,
+            copies.bcc.length && `${boxes(copies.bcc)} (${t('common.bcc')})`,
+          ]
+            .filter(Boolean)
+            .join(', '),
+        })
+      }}
+      <button type="button" class="text-button" @click="emit('copies', true)">{{ t('desk.copyThem') }}</button>
+      <button type="button" class="text-button" @click="emit('copies', false)">{{ t('desk.leaveThem') }}</button>
     </div>
     <PictureOffer v-if="large" :large="large" />
     <div v-if="failure" class="notice bad" role="alert">{{ failure }}</div>

@@ -26,6 +26,8 @@ const emit = defineEmits<{
   recipient: [address: string];
   person: [person: Person];
   improve: [edited: EditedNote];
+  saved: [version: number];
+  arrival: [];
 }>();
 
 const account = useAccountStore();
@@ -118,6 +120,11 @@ watch(
   () => draft.value?.to[0]?.address ?? '',
   (address) => emit('recipient', address),
   { immediate: true },
+);
+
+watch(
+  () => draft.value?.version,
+  (version) => version && emit('saved', version),
 );
 
 /** To whom and about what is written. */
@@ -221,6 +228,11 @@ defineExpose({
   chooseFile: () => files.value?.choose(),
   chooseDay: () => files.value?.chooseDay(),
   keeping,
+  /** Everything written so far is with the server. */
+  async save() {
+    settle();
+    await handle.save();
+  },
   openSearch: () => body.chain().focus().insertContent(',,').run(),
   sendAnyway: () => send(true),
   showFindings: () => foot.value?.toggle(),
@@ -242,6 +254,8 @@ defineExpose({
       :problem="problem"
       :waiting="waits && busy ? sending : null"
       :large="pictures.large.value"
+      :copies="letter.copies.value"
+      @copies="letter.answerCopies"
       @take="take"
       @take-back="takeBack"
     />
@@ -318,6 +332,7 @@ defineExpose({
       @leave="leave"
       @discard="discard"
       @send="send"
+      @arrival="emit('arrival')"
     />
 
     <CaretSearch

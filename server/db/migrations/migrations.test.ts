@@ -63,7 +63,16 @@ describe('a database of an earlier version', () => {
     const address = `${id}@test.example`;
     await db('accounts').insert({ id, address, address_key: address, password_hash: '', demo: false, created_at: 1 });
     const draft = {
-      ...{ id, owner: id, to_list: '[]', cc_list: '[]', bcc_list: '[]', subject: '{}', body: '{}', subject_text: 'Fwd' },
+      ...{
+        id,
+        owner: id,
+        to_list: '[]',
+        cc_list: '[]',
+        bcc_list: '[]',
+        subject: '{}',
+        body: '{}',
+        subject_text: 'Fwd',
+      },
       ...{ preview: '', fills: '{}', attachments: '[]', quote: true, problem: '', created_at: 1, updated_at: 1 },
     };
     await db('drafts').insert({ ...draft, mode: 'forward' });

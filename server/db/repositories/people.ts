@@ -91,6 +91,7 @@ export async function findPeople(db: Knex, owner: string, typed: string, limit: 
     .andWhere((q) =>
       q.where('full_name', 'like', like).orWhere('address', 'like', like).orWhere('company', 'like', like),
     )
+    .orderBy('messages', 'desc')
     .orderBy('last_at', 'desc')
     .limit(limit);
   return rows.map(toPerson);

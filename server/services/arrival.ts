@@ -1,0 +1,20 @@
+import type { Arrival } from '#shared/types/wire';
+import { accountById } from '../db/repositories/accounts';
+import { runTask } from '../work/pool';
+import type { Application } from './application';
+import { readDraft } from './drafts';
+import { outgoingOf } from './outgoing';
+
+/** Stands for the name that a message gets when it is sent. */
+const UNNAMED = '<not-sent-yet@draft.invalid>';
+
+/** The bytes of a draft as they would leave now. @throws UserError when a file of it is gone or it is too large to travel */
+export async function bytesOfDraft(app: Application, owner: string, id: string): Promise<Buffer> {
+  const account = (await accountById(app.db, owner))!;
+  return outgoingOf(app, account, await readDraft(app, owner, id), UNNAMED);
+}
+
+/** How a draft will arrive, read back from those bytes. */
+export async function arrivalOf(app: Application, owner: string, id: string): Promise<Arrival> {
+  return runTask('arrival', { raw: await bytesOfDraft(app, owner, id) });
+}
