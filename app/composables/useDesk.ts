@@ -1,5 +1,5 @@
 import type { Draft, Message, Sending } from '#shared/types/wire';
-import type { DraftMode } from '#shared/schemas/draft';
+import { NO_HANDLING, type DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import type { Done } from './useDone';
 import { isMostlyOwn } from '~/utils/keeping';
@@ -17,6 +17,8 @@ export function useDesk(around: {
   toAddress(): void;
   /** Makes a note of what was just sent. */
   keepSent(sent: Draft): void;
+  /** Makes a routine of what was just done with a message. */
+  makeRoutine(sent: Draft, original: Message): void;
 }) {
   const route = useRoute();
   const mail = useMailStore();
@@ -164,9 +166,12 @@ export function useDesk(around: {
     const leaves = Boolean(filed) || (isDone ?? sent.mode !== 'forward');
     const next = original && leaves && mail.list === 'waiting' ? mail.neighbour(original) : original;
     draft.value = null;
+    const answered = message.value;
+    const isSpecial = JSON.stringify(sent.handling) !== JSON.stringify(NO_HANDLING) || sent.bcc.length > 0;
+    const routine = answered && isSpecial ? () => around.makeRoutine(sent, answered) : undefined;
     const keep = isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ? () => around.keepSent(sent) : undefined;
-    if (sending.state === 'queued') rest(sending, sent, keep);
-    else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow'), keep });
+    if (sending.state === 'queued') rest(sending, sent, { keep, routine });
+    else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow'), keep, routine });
     await mail.refresh();
     if (next && next !== messageId.value) await showMessage(next);
     else if (next) await open();
@@ -174,10 +179,10 @@ export function useDesk(around: {
   }
 
   /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
-  function rest(sending: Sending, sent: Draft, keep: Done['keep']) {
+  function rest(sending: Sending, sent: Draft, offers: Pick<Done, 'keep' | 'routine'>) {
     const answered = sent.mode === 'forward' ? '' : (sent.originalId ?? '');
     const seconds = Math.max(1, Math.ceil((sending.leavesAt - Date.now()) / 1000));
-    const resting: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack, keep };
+    const resting: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack, ...offers };
     let isBack = false;
     add(resting);
     async function bringBack() {
@@ -193,7 +198,7 @@ export function useDesk(around: {
       if (!isOver) return void setTimeout(ask, ASK_AGAIN_MS);
       const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
       const text = now.problem ? say(now.problem) : t('desk.sentNow');
-      replace(resting, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo, keep });
+      replace(resting, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo, ...offers });
       await mail.refresh();
     }
     setTimeout(ask, sending.leavesAt - Date.now() + ASK_AGAIN_MS);

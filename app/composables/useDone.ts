@@ -2,6 +2,8 @@
 export interface Done {
   text: string;
   undo?: () => Promise<unknown>;
+  /** Makes a routine of it. */
+  routine?: () => void;
   /** Makes a note of it. */
   keep?: () => void;
 }

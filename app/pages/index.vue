@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import { until, useEventListener, useTimeoutFn } from '@vueuse/core';
-import type { Draft, Keeping, Note, Person } from '#shared/types/wire';
-import { parseDoc } from '#core/note/schema';
-import { signatureTexts } from '#core/note/signature';
-import { keepingOfDraft } from '~/utils/keeping';
-import type { EditedNote } from '~/composables/useEditedNotes';
-import { useAccountStore } from '~/stores/account';
+import type { Draft, Keeping, Person, Routine, Sending } from '#shared/types/wire';
 import { useMailStore } from '~/stores/mail';
-import { useNotesStore } from '~/stores/notes';
+import { useRoutinesStore } from '~/stores/routines';
 
 useHead({ title: t('desk.pageTitle') });
 
@@ -26,21 +21,21 @@ function fetchTheRest() {
 }
 useTimeoutFn(fetchTheRest, LATER_MS);
 
-const account = useAccountStore();
 const mail = useMailStore();
-const notes = useNotesStore();
 
 const desk = useDesk({
   toAnswer: () => reply.value?.focus(),
   toAddress: () => reply.value?.toAddress(),
-  keepSent,
+  keepSent: (sent) => panels.keepSent(sent),
+  makeRoutine: (sent, original) => panels.makeRoutine(sent, original),
 });
-const { message, draft, messageId, draftId, problem, reading, done, add, begin, showMessage, showDraft } = desk;
+const { message, draft, messageId, draftId, problem, reading, done, begin, showMessage, showDraft } = desk;
 const person = shallowRef<Person | null>(null);
 const recipient = ref('');
 const facts = computed(() => messageFacts(message.value));
 const reply = ref<{
   insert(id: string): Promise<void>;
+  run(routine: Routine): Promise<void>;
   send(): Promise<void>;
   sendAnyway(): Promise<void>;
   showFindings(): void;
@@ -61,6 +56,9 @@ const keepPanel = ref<{ keep(): Promise<void>; improve(): void }>();
 const improvePanel = ref<{ improve(): Promise<unknown> }>();
 const theirs = ref<{ selection(): { html?: string; text?: string } | null; chooseDay(): void }>();
 
+const runs = useRoutineRuns(desk, reply);
+const routines = useRoutinesStore();
+
 const importing = useImport(() => void mail.refresh());
 // Beside the letter a file goes with it; everywhere else it is mail.
 const dropping = useFileDrop((files, on) => {
@@ -75,76 +73,12 @@ async function beginWith(id: string) {
   await reply.value!.insert(id);
 }
 
-// Keeping wording, and improving a note from where it was edited
+const panels = usePanels(desk, { reply, theirs, keepPanel });
+const { keeping, improving, routine, arriving } = panels;
 
-const keeping = shallowRef<{ what: Keeping; from: 'message' | 'draft' } | null>(null);
-const improving = shallowRef<EditedNote | null>(null);
-/** How the letter will arrive is shown beside it; the version it is saved in. */
-const arriving = ref<number | null>(null);
-function closePanels() {
-  keeping.value = null;
-  improving.value = null;
-  arriving.value = null;
-}
-watch([messageId, draftId], closePanels);
-
-async function showArrival() {
-  if (arriving.value !== null || !reply.value) return void (arriving.value = null);
-  const { id } = draft.value!;
-  await reply.value.save();
-  if (draft.value?.id !== id) return;
-  closePanels();
-  arriving.value = 0;
-}
-
-async function keepMessage() {
-  closePanels();
-  problem.value = '';
-  try {
-    const part = theirs.value?.selection() ?? {};
-    const what = await api<Keeping>(`/messages/${message.value!.id}/keep`, { method: 'POST', body: part });
-    keeping.value = { what, from: 'message' };
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
-}
-
-/** What is selected in their message, else the draft or what is selected in it, else the message. */
-async function keep() {
-  if (keeping.value) return void keepPanel.value?.keep();
-  if (message.value && (theirs.value?.selection() || !reply.value)) return void keepMessage();
-  closePanels();
-  const from = reply.value;
-  if (!from) return;
-  const what = await from.keeping();
-  // Another draft may have been opened meanwhile.
-  if (reply.value === from) keeping.value = { what, from: 'draft' };
-}
-
-/** What has just left is kept while it is fresh. */
-function keepSent(sent: Draft) {
-  closePanels();
-  const what = keepingOfDraft(sent, parseDoc(sent.body), false, signatureTexts(account.settings!));
-  keeping.value = { what, from: 'draft' };
-}
-
-function improve(edited: EditedNote) {
-  closePanels();
-  improving.value = edited;
-}
-
-function onKept(note: Note) {
-  keeping.value = null;
-  add({ text: t('desk.keptAs', { name: note.name }), undo: () => notes.remove([note.id]) });
-}
-
-function onImproved(note: Note, former: Note) {
-  keeping.value = null;
-  improving.value = null;
-  add({
-    text: t('desk.isImproved', { name: note.name }),
-    undo: () => notes.change(note.id, notes.byId.get(note.id)!.version, former),
-  });
+async function onSent(sending: Sending, sent: Draft) {
+  await desk.onSent(sending, sent);
+  runs.sent(sent);
 }
 
 async function meet(address: string) {
@@ -156,8 +90,9 @@ async function meet(address: string) {
 
 const isInReply = () => Boolean(reply.value && document.activeElement?.closest('.reply'));
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape' && !event.defaultPrevented) closePanels();
+  if (event.key === 'Escape' && !event.defaultPrevented) panels.close();
 });
+const routineAt = (event: KeyboardEvent) => routines.rows[Number(pressedKey(event).slice(-1)) - 1];
 useCommands({
   nextMessage: () => desk.step(1),
   messageBefore: () => desk.step(-1),
@@ -170,7 +105,11 @@ useCommands({
   attachFile: () => reply.value?.chooseFile(),
   keepSent: { when: () => Boolean(done.value?.keep), do: () => done.value!.keep!() },
   send: () => reply.value?.send(),
-  showArrival,
+  runRoutine: {
+    when: (event) => Boolean(routineAt(event)),
+    do: (event) => runs.run(routineAt(event)!.id),
+  },
+  showArrival: panels.showArrival,
   sendAnyway: () => reply.value?.sendAnyway(),
   showFindings: () => reply.value?.showFindings(),
   mendFirst: () => reply.value?.mend(),
@@ -178,7 +117,7 @@ useCommands({
   putByName: () => reply.value?.putByName(),
   findNote: () => reply.value?.openSearch(),
   undoDone: { when: () => Boolean(done.value?.undo), do: () => desk.undo() },
-  keepWording: keep,
+  keepWording: panels.keep,
   improveNear: () => keepPanel.value?.improve(),
   improveUsed: () => (improving.value ? improvePanel.value?.improve() : reply.value?.improve()),
 });
@@ -193,26 +132,39 @@ useCommands({
       @message="showMessage"
       @draft="showDraft"
       @begin="begin('new')"
+      @run="runs.runMany"
       @bring="importing.bring"
     />
 
     <div class="theirs" data-part="message">
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+      <p v-if="runs.progress.value" class="notice run" role="status">
+        {{ runs.progress.value }}
+        <button type="button" class="text-button small" @click="runs.next()">{{ t('routine.skip') }}</button>
+        <button type="button" class="text-button small" @click="runs.stop()">{{ t('routine.stop') }}</button>
+      </p>
+      <LazyRoutineEditor
+        v-if="routine"
+        :start="routine"
+        class="panel"
+        @kept="panels.onRoutineKept"
+        @close="routine = null"
+      />
       <LazyImprovePanel
-        v-if="improving"
+        v-else-if="improving"
         ref="improvePanel"
         :key="improving.insertion"
         :note="improving.note"
         :body="improving.body"
-        @improved="onImproved"
+        @improved="panels.onImproved"
         @close="improving = null"
       />
       <LazyKeepPanel
         v-else-if="keeping && (draft || keeping.from === 'draft')"
         ref="keepPanel"
         :keeping="keeping.what"
-        @kept="onKept"
-        @improved="onImproved"
+        @kept="panels.onKept"
+        @improved="panels.onImproved"
         @close="keeping = null"
       />
       <LazyArrivalPanel
@@ -229,7 +181,7 @@ useCommands({
         @begin="begin"
         @again="begin('new', message.id)"
         @change="desk.changeMessage"
-        @keep="keepMessage"
+        @keep="panels.keepMessage"
       />
       <LazyPersonCard
         v-else-if="draft"
@@ -258,19 +210,20 @@ useCommands({
         :message="facts"
         :original="message"
         @person="(known) => (person = known)"
-        @sent="desk.onSent"
+        @sent="onSent"
+        @routine="(sent) => message && panels.makeRoutine(sent, message)"
         @discarded="desk.onDiscarded"
         @recipient="meet"
-        @improve="improve"
+        @improve="panels.improve"
         @saved="(version) => arriving !== null && (arriving = version)"
-        @arrival="showArrival"
+        @arrival="panels.showArrival"
       />
       <LazyKeepPanel
         v-else-if="keeping"
         ref="keepPanel"
         :keeping="keeping.what"
-        @kept="onKept"
-        @improved="onImproved"
+        @kept="panels.onKept"
+        @improved="panels.onImproved"
         @close="keeping = null"
       />
       <section v-else class="ready" :aria-label="t('common.yourReply')" data-part="reply">
@@ -281,6 +234,7 @@ useCommands({
             <template #alt><kbd>Alt</kbd></template>
           </I18nT>
           <el-button type="primary" @click="begin('reply')">{{ t('desk.reply') }}</el-button>
+          <RoutineList class="tray" @run="runs.run" />
           <NoteTray class="tray" @insert="beginWith" @leave="() => {}" />
         </template>
         <template v-else-if="message">
@@ -288,7 +242,7 @@ useCommands({
           <I18nT keypath="desk.keepItWith" tag="p" scope="global" class="soft">
             <template #keep><KeyCaps command="keepWording" /></template>
           </I18nT>
-          <el-button type="primary" @click="keepMessage">{{ t('desk.keepAsNote') }}</el-button>
+          <el-button type="primary" @click="panels.keepMessage">{{ t('desk.keepAsNote') }}</el-button>
         </template>
       </section>
     </div>
@@ -332,6 +286,11 @@ useCommands({
 .ours {
   padding-left: 0;
   padding-bottom: 0;
+}
+
+.panel {
+  flex: none !important;
+  margin-top: var(--s2);
 }
 
 .theirs > .notice {

@@ -51,6 +51,8 @@ async function kept(fresh: Note) {
 const shownId = computed(() => (noteId.value === 'new' ? 'new' : note.value?.id === noteId.value ? noteId.value : ''));
 const onBench = computed(() => noteId.value === 'new' || Boolean(note.value));
 
+useCommands({ newNote: () => choose('new'), closeBench: { when: () => onBench.value, do: () => choose('') } });
+
 const chosen = ref(new Set<string>());
 /** Only what is still there can be acted on. */
 const ids = computed(() => [...chosen.value].filter((id) => notes.byId.has(id)));
@@ -187,7 +189,7 @@ watch(
               <Download :size="14" aria-hidden="true" />{{ t('common.takeOut') }}
             </button>
           </template>
-          <button type="button" class="text-button" @click="choose('new')">
+          <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('newNote')" @click="choose('new')">
             <Plus :size="14" aria-hidden="true" />{{ t('library.newNote') }}
           </button>
         </span>

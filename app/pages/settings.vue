@@ -258,6 +258,7 @@ const isStale = computed(() => code.value === 'stale');
         <el-button type="primary" native-type="submit" :loading="busy">{{ t('settings.save') }}</el-button>
       </footer>
     </el-form>
+    <RoutineSettings />
   </div>
 </template>
 

@@ -2,10 +2,12 @@ import { randomBytes } from 'node:crypto';
 import MailComposer from 'nodemailer/lib/mail-composer';
 import type { Account } from '#shared/types/wire';
 import { emptyNote } from '#shared/schemas/note';
+import { routineSchema } from '#shared/schemas/routine';
 import { account as wren } from '../../demo/account';
 import { lookups } from '../../demo/lookups';
 import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
+import { routines } from '../../demo/routines';
 import { shelves } from '../../demo/shelves';
 import { people, type PersonKey } from '../../demo/people';
 import { regionDefaults } from '#core/number/region';
@@ -15,6 +17,7 @@ import { isDuplicate } from '../db/connect';
 import { accountByAddress, insertAccount } from '../db/repositories/accounts';
 import { insertLookup } from '../db/repositories/lookups';
 import { insertNotes } from '../db/repositories/notes';
+import { insertRoutine } from '../db/repositories/routines';
 import { insertShelf } from '../db/repositories/shelves';
 import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
@@ -108,6 +111,11 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     lastUsed: now - lastUsedDaysAgo * DAY - i * 60_000,
   }));
   await insertNotes(db, owner, rows, now);
+  const noteIds = new Map(rows.map((row) => [row.name, row.id]));
+  for (const { notes: names = [], ...routine } of routines) {
+    const known = names.flatMap((name) => noteIds.get(name) ?? []);
+    await insertRoutine(db, owner, newId(), routineSchema.validateSync({ ...routine, notes: known }));
+  }
   const port = app.mailbox(owner);
   for (const message of [...messages].sort((a, b) => b.daysAgo - a.daysAgo)) {
     const folder = message.folder ?? 'inbox';

@@ -26,6 +26,7 @@ type Thing =
   | 'note'
   | 'page'
   | 'person'
+  | 'routine'
   | 'settings'
   | 'shelf';
 

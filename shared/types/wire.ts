@@ -8,6 +8,7 @@ import type { Again } from '../schemas/again';
 import type { DraftMode, Handling } from '../schemas/draft';
 import type { Folder } from '../schemas/message';
 import type { Wording } from '../schemas/note';
+import type { RoutineInput } from '../schemas/routine';
 import type { Phrase } from '#core/text/phrase';
 
 /** Who is signed in. */
@@ -278,6 +279,12 @@ export interface Draft extends DraftRow {
   handling: Handling;
   /** Why the post office refused it; null otherwise. */
   problem: Phrase | null;
+}
+
+/** A prepared way to handle a message. */
+export interface Routine extends RoutineInput {
+  id: string;
+  version: number;
 }
 
 /** A draft as it will arrive. */

@@ -32,7 +32,8 @@ describe('the keys of commands', () => {
 
   it('go by figures where there are nine of them', () => {
     expect(isKeyOf('takeNearNote', 'Alt+7')).toBe(true);
-    expect(keyProblem('takeNearNote', 'Alt+Shift+1', {})).toBeNull();
+    expect(keyProblem('takeNearNote', 'Alt+Shift+1', {})).toMatchObject({ code: 'keys.taken' });
+    expect(keyProblem('takeNearNote', 'Alt+Shift+1', { runRoutine: 'Alt+1' })).toBeNull();
     expect(keyProblem('takeNearNote', 'Alt+Shift+Y', {})).toMatchObject({ code: 'keys.digits' });
     expect(keyProblem('reply', 'Alt+5', {})).toMatchObject({ code: 'keys.taken' });
   });

@@ -20,6 +20,7 @@ export const COMMANDS = {
   replyAll: { key: 'Alt+L', place: 'desk' },
   passOn: { key: 'Alt+P', place: 'desk' },
   newMessage: { key: 'Alt+M', place: 'desk' },
+  runRoutine: { key: 'Alt+Shift+1', digits: true, place: 'desk' },
   lookAgain: { key: 'Alt+C', place: 'desk' },
   takeNearNote: { key: 'Alt+1', digits: true, place: 'desk' },
   putByName: { key: 'Alt+N', place: 'desk' },

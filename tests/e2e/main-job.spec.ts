@@ -202,6 +202,7 @@ test('a refusal shows the reason and the draft stays; put right, it goes', async
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('There is no such place as "nowhere.invalid".');
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toContainText('The text that must stay.');
+  await page.getByRole('button', { name: 'Take who@nowhere.invalid out' }).click();
   await page.getByLabel('To', { exact: true }).fill('who@client.example');
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.getByText('Sent.')).toBeVisible();

@@ -74,6 +74,7 @@ export async function furnish(owner: APIRequestContext) {
   const [session] = await json(owner, '/sessions');
   const lookup = await json(owner, '/lookups', { ...TABLE, name: 'Hidden prices' });
   const draft = await json(owner, '/drafts', { mode: 'reply', originalId: message.id });
+  const routine = await json(owner, '/routines', { name: 'Hidden routine' });
   const [person] = await json(owner, '/people?address=ada@client.example');
   const letter = await json(owner, '/drafts', { mode: 'new' });
   const content = {
@@ -172,6 +173,12 @@ export async function furnish(owner: APIRequestContext) {
     'POST /notes/accidents': { data: { cue: 'gate' }, list: true },
     'GET /slips/common': { list: true },
     'GET /look/people': { list: true },
+    'GET /routines': { list: true },
+    'POST /routines': { data: { name: 'Strange' }, list: true },
+    'PUT /routines': { data: { ids: [routine.id] }, list: true },
+    'PUT /routines/[id]': { path: `/routines/${routine.id}`, data: { name: 'X', version: 1 } },
+    'DELETE /routines/[id]': { path: `/routines/${routine.id}` },
+    'POST /routines/[id]/restore': { path: `/routines/${routine.id}/restore` },
     'GET /drafts': { list: true },
     'POST /drafts': { data: { mode: 'reply', originalId: message.id } },
     'GET /drafts/[id]': { path: `/drafts/${draft.id}` },

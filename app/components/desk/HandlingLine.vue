@@ -7,7 +7,7 @@ const props = defineProps<{
   /** Whether it answers or passes on a message. */ hasOriginal: boolean;
   answers: boolean;
 }>();
-const emit = defineEmits<{ change: [handling: Handling] }>();
+const emit = defineEmits<{ change: [handling: Handling]; routine: [] }>();
 
 const isOpen = ref(false);
 const choosesDay = ref(false);
@@ -67,6 +67,9 @@ defineExpose({ chooseDay });
       </template>
       <button type="button" class="text-button small" :aria-expanded="choosesDay" @click="choosesDay = !choosesDay">
         {{ t('desk.ifNothingCame') }}
+      </button>
+      <button v-if="hasOriginal" type="button" class="text-button small" @click="emit('routine')">
+        {{ t('routine.makeThis') }}
       </button>
     </div>
     <LazyAgainPicker

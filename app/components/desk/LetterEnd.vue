@@ -13,6 +13,7 @@ const props = defineProps<{
 const emit = defineEmits<{
   change: [part: Partial<Pick<Draft, 'quote' | 'handling' | 'attachments'>>];
   sign: [id: string];
+  routine: [];
 }>();
 
 const isForward = computed(() => props.draft.mode === 'forward');
@@ -64,6 +65,7 @@ defineExpose({
         :has-original="Boolean(draft.originalId)"
         :answers="!isForward"
         @change="(changed) => emit('change', { handling: changed })"
+        @routine="emit('routine')"
       />
     </div>
     <AttachmentList

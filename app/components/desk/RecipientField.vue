@@ -201,7 +201,6 @@ defineExpose({
         :debounce="150"
         :trigger-on-focus="false"
         highlight-first-item
-        class="input"
         @update:model-value="(value: string | number) => typed(String(value))"
         @select="(item: Record<string, string>) => commit(item.value)"
         @blur="complete"
@@ -273,12 +272,13 @@ defineExpose({
   height: 24px;
 }
 
-.input {
+.box :deep(.el-autocomplete) {
   flex: 1;
+  width: auto;
   min-width: 140px;
 }
 
-.input :deep(.el-input__wrapper) {
+.box :deep(.el-input__wrapper) {
   min-height: 26px;
   padding: 0 6px;
   background: none;

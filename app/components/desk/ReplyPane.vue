@@ -28,6 +28,7 @@ const emit = defineEmits<{
   improve: [edited: EditedNote];
   saved: [version: number];
   arrival: [];
+  routine: [draft: Draft];
 }>();
 
 const account = useAccountStore();
@@ -221,6 +222,7 @@ function improve(insertion?: string) {
 
 defineExpose({
   insert,
+  run: useRoutineSteps(handle, insert),
   send,
   focus: () => body.commands.focus(),
   toAddress: () => addressing.value?.open('to'),
@@ -272,6 +274,7 @@ defineExpose({
         :proposed="signing.proposed.value"
         @change="handle.change"
         @sign="signing.choose"
+        @routine="draft && emit('routine', draft)"
       />
     </div>
 

@@ -3,9 +3,16 @@ import { useIntervalFn } from '@vueuse/core';
 import { Inbox, PenLine } from 'lucide-vue-next';
 import type { DraftRow, MessageRow } from '#shared/types/wire';
 import { useMailStore, type ListName } from '~/stores/mail';
+import { useRoutinesStore } from '~/stores/routines';
 
 defineProps<{ messageId: string; draftId: string }>();
-const emit = defineEmits<{ message: [id: string]; draft: [id: string]; begin: []; bring: [files: FileList] }>();
+const emit = defineEmits<{
+  message: [id: string];
+  draft: [id: string];
+  begin: [];
+  run: [routine: string, ids: string[]];
+  bring: [files: FileList];
+}>();
 
 const mail = useMailStore();
 const now = ref(Date.now());
@@ -64,8 +71,27 @@ function step(event: KeyboardEvent) {
   buttons[Math.min(Math.max(at + by, 0), buttons.length - 1)]?.focus();
 }
 
+// Several messages chosen, to run a routine on.
+const routines = useRoutinesStore();
+const chosen = ref<string[]>([]);
+const choose = (id: string) =>
+  (chosen.value = chosen.value.includes(id) ? chosen.value.filter((other) => other !== id) : [...chosen.value, id]);
+const mayChoose = computed(() => ['waiting', 'inbox'].includes(mail.list) && routines.rows.length > 0);
+watch(
+  () => mail.list,
+  () => (chosen.value = []),
+);
+function runOnChosen(event: Event) {
+  const select = event.target as HTMLSelectElement;
+  // In the order they stand in.
+  const ids = mail.rows.map(({ id }) => id).filter((id) => chosen.value.includes(id));
+  if (select.value) emit('run', select.value, ids);
+  chosen.value = [];
+}
+onMounted(() => routines.load().catch(() => {}));
+
 const chooser = ref<HTMLInputElement>();
-function chosen(event: Event) {
+function bringChosen(event: Event) {
   const input = event.target as HTMLInputElement;
   if (input.files?.length) emit('bring', input.files);
   input.value = '';
@@ -103,6 +129,15 @@ function chosen(event: Event) {
       </I18nT>
     </div>
 
+    <div v-if="chosen.length" class="chosen small" role="group" :aria-label="t('routine.title')">
+      <span role="status">{{ t('routine.severalChosen', { count: chosen.length }) }}</span>
+      <select class="field" :aria-label="t('routine.chooseRoutine')" @change="runOnChosen">
+        <option value="">{{ t('routine.run') }} …</option>
+        <option v-for="routine in routines.rows" :key="routine.id" :value="routine.id">{{ routine.name }}</option>
+      </select>
+      <button type="button" class="text-button small" @click="chosen = []">{{ t('routine.chooseNone') }}</button>
+    </div>
+
     <ul class="rows" data-home="1" @keydown="step">
       <li v-for="row in rows" :key="row.id">
         <button
@@ -125,6 +160,15 @@ function chosen(event: Event) {
           <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">{{ t('desk.readInPart') }}</span>
           <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
         </button>
+        <input
+          v-if="mayChoose"
+          type="checkbox"
+          class="choose"
+          :class="{ shown: chosen.length }"
+          :checked="chosen.includes(row.id)"
+          :aria-label="t('routine.choose', { subject: subject(row) })"
+          @change="choose(row.id)"
+        />
       </li>
       <li v-if="mail.next">
         <button type="button" class="text-button more" :disabled="mail.state === 'loading'" @click="mail.more()">
@@ -142,7 +186,7 @@ function chosen(event: Event) {
         class="visually-hidden"
         tabindex="-1"
         :aria-label="t('desk.filesWithMessages')"
-        @change="chosen"
+        @change="bringChosen"
       />
       <button type="button" class="text-button small" @click="chooser?.click()">
         <Inbox :size="14" aria-hidden="true" />{{ t('desk.bringMessagesIn') }}
@@ -155,7 +199,7 @@ function chosen(event: Event) {
 <style scoped>
 .waiting {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr) auto;
+  grid-template-rows: auto auto auto minmax(0, 1fr) auto;
   grid-template-columns: minmax(0, 1fr);
   min-height: 0;
   min-width: 0;
@@ -184,11 +228,48 @@ function chosen(event: Event) {
 }
 
 .rows {
-  grid-row: 3;
+  grid-row: 4;
   list-style: none;
   margin: 0;
   padding: 0;
   overflow-y: auto;
+}
+
+li {
+  position: relative;
+}
+
+.chosen {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s1) var(--s2);
+  padding: var(--s1) var(--s3);
+  background: var(--green-wash);
+}
+
+.chosen .field {
+  width: 130px;
+  min-height: 28px;
+  padding: 2px 8px;
+}
+
+/* Beside the subject, where the pointer or the focus is, and everywhere once one is chosen. */
+.choose {
+  position: absolute;
+  right: var(--s3);
+  top: 30px;
+  width: 16px;
+  height: 16px;
+  margin: 0;
+  opacity: 0;
+  accent-color: var(--green);
+}
+
+li:hover .choose,
+.choose:focus-visible,
+.choose.shown {
+  opacity: 1;
 }
 
 .row {
@@ -256,7 +337,7 @@ function chosen(event: Event) {
 }
 
 .foot {
-  grid-row: 4;
+  grid-row: 5;
   display: flex;
   align-items: center;
   gap: var(--s1);

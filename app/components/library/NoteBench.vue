@@ -232,7 +232,9 @@ onMounted(async () => {
         <button v-if="dirty && note" type="button" class="text-button" @click="keeping.takeBack(editors.show)">
           {{ t('library.takeChangesBack') }}
         </button>
-        <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
+        <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('closeBench')" @click="emit('close')">
+          {{ t('common.close') }}
+        </button>
         <span v-if="note && !dirty" class="small soft" role="status">{{ t('library.kept') }}</span>
         <el-button
           type="primary"

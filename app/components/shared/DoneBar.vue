@@ -24,6 +24,8 @@ const emit = defineEmits<{ undo: []; close: [] }>();
       @click="done.keep()"
     >
       {{ t('desk.keepThisSent') }}</button
+    ><button v-if="done.routine" type="button" class="text-button" @click="done.routine()">
+      {{ t('routine.makeThis') }}</button
     ><button type="button" class="text-button small" @click="emit('close')">
       {{ t('common.close') }}
     </button>

@@ -23,6 +23,7 @@ export default {
     request: 'This request could not be read.',
     bodyTooLarge: 'This is larger than {limit}, more than can be taken here.',
     gone: {
+      routine: 'This routine is not there any more.',
       account: 'This account is not there any more.',
       attachment: 'This attachment is not there any more.',
       draft: 'This draft is not there any more.',
@@ -37,6 +38,7 @@ export default {
       import: 'This import is not there any more.',
       settings: 'These settings are not there any more.',
     },
+    manyRoutines: 'There can be at most {most} routines.',
     stale: {
       account: 'This account was changed in another window. Nothing was overwritten.',
       attachment: 'This attachment was changed in another window. Nothing was overwritten.',
@@ -47,6 +49,7 @@ export default {
       message: 'This message was changed in another window. Nothing was overwritten.',
       note: 'This note was changed in another window. Nothing was overwritten.',
       page: 'This page was changed in another window. Nothing was overwritten.',
+      routine: 'This routine was changed in another window. Nothing was overwritten.',
       person: 'This person was changed in another window. Nothing was overwritten.',
       shelf: 'This shelf was changed in another window. Nothing was overwritten.',
       import: 'This import was changed in another window. Nothing was overwritten.',

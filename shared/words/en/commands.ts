@@ -2,6 +2,7 @@ export default {
   nextMessage: 'Next message',
   messageBefore: 'Message before',
   passOn: 'Forward',
+  runRoutine: 'Run the first of the routines; 2 to 9, the others',
   lookAgain: 'Look again on a day',
   attachFile: 'Attach a file',
   showArrival: 'Show how it will arrive',

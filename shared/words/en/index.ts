@@ -15,6 +15,7 @@ import keys from './keys';
 import library from './library';
 import lookups from './lookups';
 import names from './names';
+import routine from './routine';
 import settings from './settings';
 import wording from './wording';
 
@@ -37,6 +38,7 @@ export default {
   library,
   lookups,
   names,
+  routine,
   settings,
   wording,
 };

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { ArrowUp, Plus } from 'lucide-vue-next';
+import type { Routine } from '#shared/types/wire';
+import { useNotesStore } from '~/stores/notes';
+import { useRoutinesStore } from '~/stores/routines';
+
+/** The routines: what each does, its keys, and what is wrong with it. */
+const routines = useRoutinesStore();
+const notes = useNotesStore();
+const problem = ref('');
+const { done, add, close, undo } = useDone(problem);
+/** The one that is being written; null for a new one. */
+const writing = shallowRef<Routine | null | undefined>(undefined);
+
+const act = (work: () => Promise<unknown>) =>
+  work().catch((error) => {
+    problem.value = messageOf(error);
+  });
+onMounted(() => act(async () => void (await Promise.all([routines.load(true), notes.load()]))));
+
+function onKept(routine: Routine) {
+  writing.value = undefined;
+  add({ text: t('routine.kept', { name: routine.name }) });
+}
+const remove = ({ id, name }: Routine) =>
+  act(async () => {
+    await routines.remove(id);
+    add({ text: t('routine.isRemoved', { name }), undo: () => routines.restore(id) });
+  });
+</script>
+
+<template>
+  <section aria-labelledby="s-routines">
+    <h2 id="s-routines">{{ t('routine.title') }}</h2>
+    <p class="soft small">{{ t('routine.about') }}</p>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <DoneBar :done="done" @undo="undo" @close="close" />
+    <p v-if="!routines.rows.length && writing === undefined" class="soft">{{ t('routine.none') }}</p>
+    <ul>
+      <li v-for="(routine, i) in routines.rows" :key="routine.id">
+        <LazyRoutineEditor
+          v-if="writing?.id === routine.id"
+          :routine="writing"
+          @kept="onKept"
+          @close="writing = undefined"
+        />
+        <template v-else>
+          <div class="line">
+            <b>{{ routine.name }}</b>
+            <KeyCaps v-if="i < 9" :keys="shortcutOf('runRoutine', i + 1)" class="small" />
+            <span class="gap" />
+            <button
+              v-if="i"
+              type="button"
+              class="text-button small"
+              :aria-label="`${t('routine.up')}: ${routine.name}`"
+              @click="act(() => routines.moveUp(routine.id))"
+            >
+              <ArrowUp :size="14" aria-hidden="true" />{{ t('routine.up') }}
+            </button>
+            <button
+              type="button"
+              class="text-button small"
+              :aria-label="`${t('routine.change')}: ${routine.name}`"
+              @click="writing = routine"
+            >
+              {{ t('routine.change') }}
+            </button>
+            <button
+              type="button"
+              class="text-button small"
+              :aria-label="`${t('routine.remove')}: ${routine.name}`"
+              @click="remove(routine)"
+            >
+              {{ t('routine.remove') }}
+            </button>
+          </div>
+          <p class="small soft">{{ routines.sentenceOf(routine) }}</p>
+          <p v-for="one in routines.problemsOf(routine)" :key="one" class="small wrong">{{ one }}</p>
+        </template>
+      </li>
+    </ul>
+    <LazyRoutineEditor v-if="writing === null" @kept="onKept" @close="writing = undefined" />
+    <button v-else type="button" class="text-button" @click="writing = null">
+      <Plus :size="14" aria-hidden="true" />{{ t('routine.make') }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: var(--s2) 0;
+  padding: 0;
+}
+
+li {
+  padding: var(--s2) 0;
+  border-top: 1px solid var(--rule);
+}
+
+.line {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s2);
+}
+
+.gap {
+  flex: 1;
+}
+
+.wrong {
+  color: var(--warn);
+}
+</style>

@@ -1,0 +1,3 @@
+import { restoreRoutine } from '../../../services/routines';
+
+export default ownerHandler((_event, { app, owner, id }) => restoreRoutine(app, owner, id));
