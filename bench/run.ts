@@ -4,8 +4,10 @@ import { join } from 'node:path';
 import { startMariaDb } from '../bin/lib/mariadb.mjs';
 import { benchCandidates } from './candidates';
 import { benchCues } from './cues';
+import { benchEffort } from './effort';
 import { benchFill } from './fill';
 import { benchFirstScreen } from './firstScreen';
+import { benchHand } from './hand';
 import { benchImport } from './import';
 import { benchKeys } from './keys';
 import { benchLetter } from './letter';
@@ -22,12 +24,14 @@ if (wanted('near')) benchNear(root, 10_000);
 if (wanted('fill')) benchFill();
 if (wanted('cues')) for (const size of [100, 10_000]) benchCues(root, size);
 if (wanted('blanks')) benchCandidates();
-if (['import', 'letter', 'notes', 'keys', 'first'].some(wanted)) {
+if (['import', 'letter', 'notes', 'keys', 'first', 'effort', 'hand'].some(wanted)) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
     if (wanted('notes')) await benchNotes(root, url, 5_000);
     if (wanted('first')) await benchFirstScreen(url);
+    if (wanted('effort')) await benchEffort(url);
+    if (wanted('hand')) await benchHand(url);
     if (wanted('keys')) await benchKeys(url);
     if (wanted('letter')) await benchLetter(url);
     if (wanted('import')) await benchImport(url, 10_000);

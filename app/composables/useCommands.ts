@@ -8,7 +8,7 @@ interface Act {
 
 /** Does the commands of a page or part while it is there, by their keys. */
 export function useCommands(acts: Partial<Record<CommandName, Act | Act['do']>>): void {
-  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  function onKey(event: KeyboardEvent) {
     if (event.defaultPrevented) return;
     const key = pressedKey(event);
     for (const [name, act] of Object.entries(acts) as [CommandName, Act | Act['do']][]) {
@@ -16,8 +16,11 @@ export function useCommands(acts: Partial<Record<CommandName, Act | Act['do']>>)
       const { when, do: run } = typeof act === 'function' ? { do: act } : act;
       if (when && !when(event)) continue;
       event.preventDefault();
+      event.stopPropagation();
       void run(event);
       return;
     }
-  });
+  }
+  // Before what has the focus: a letter takes Enter for its own, whatever is held down with it.
+  useEventListener(window, 'keydown', onKey, { capture: true });
 }

@@ -1,3 +1,4 @@
+import { until } from '@vueuse/core';
 import type { Draft, Message, Sending } from '#shared/types/wire';
 import { NO_HANDLING, type DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
@@ -6,6 +7,8 @@ import { isMostlyOwn } from '~/utils/keeping';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
 
+/** So long until the page shows what its address names. */
+const OPENED_MS = 2_000;
 /** So long until a message is asked after once more. */
 const ASK_AGAIN_MS = 1_000;
 
@@ -170,12 +173,16 @@ export function useDesk(around: {
     const isSpecial = JSON.stringify(sent.handling) !== JSON.stringify(NO_HANDLING) || sent.bcc.length > 0;
     const routine = answered && isSpecial ? () => around.makeRoutine(sent, answered) : undefined;
     const keep = isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ? () => around.keepSent(sent) : undefined;
+    await mail.refresh();
+    const target = next || (mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
+    if (target === messageId.value && target) await open();
+    else {
+      await showMessage(target);
+      // What is offered for it now would be gone with the message that was open.
+      await until(() => messageId.value === target && !draftId.value).toBe(true, { timeout: OPENED_MS });
+    }
     if (sending.state === 'queued') rest(sending, sent, { keep, routine });
     else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow'), keep, routine });
-    await mail.refresh();
-    if (next && next !== messageId.value) await showMessage(next);
-    else if (next) await open();
-    else await showMessage(mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
   }
 
   /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */

@@ -1,4 +1,4 @@
-import type { Attachment } from '#shared/types/wire';
+import type { Attachment, ErrorData } from '#shared/types/wire';
 
 /** Widest side of a picture that was scaled down, in pixels: enough for a letter on any screen. */
 const SIDES = [1600, 1200, 900, 640];
@@ -31,12 +31,39 @@ export async function scaledDown(picture: Blob, limit: number): Promise<Blob | n
   }
 }
 
-/** Hands a file over to be kept by its content. @throws with a message for the user */
-export function upload(use: 'picture' | 'attachment', file: Blob, name: string): Promise<Attachment> {
-  return api<Attachment>('/files', {
-    method: 'POST',
-    query: { use, name },
-    body: file,
-    headers: { 'content-type': file.type || 'application/octet-stream' },
+/** What is told while a file is handed over, and how it is stopped. */
+export interface Handover {
+  /** How much of it the server has, from 0 to 1. */
+  progress?(share: number): void;
+  signal?: AbortSignal;
+}
+
+/**
+ * Hands a file over to be kept by its content.
+ * @returns null when it was stopped
+ * @throws ApiError with a message for the user
+ */
+export function upload(
+  use: 'picture' | 'attachment',
+  file: Blob,
+  name: string,
+  { progress, signal }: Handover = {},
+): Promise<Attachment | null> {
+  return new Promise((resolve, reject) => {
+    // Only this way of asking tells how much of a body has gone.
+    const request = new XMLHttpRequest();
+    request.open('POST', `/api/files?${new URLSearchParams({ use, name })}`);
+    request.setRequestHeader('content-type', file.type || 'application/octet-stream');
+    request.setRequestHeader('accept', 'application/json');
+    request.responseType = 'json';
+    request.upload.onprogress = ({ loaded, total }) => progress?.(total ? loaded / total : 0);
+    request.onload = () => {
+      if (request.status === 200) resolve(request.response as Attachment);
+      else reject(failureOf(request.status, (request.response as { data?: ErrorData } | null)?.data));
+    };
+    request.onerror = () => reject(failureOf(0, undefined));
+    request.onabort = () => resolve(null);
+    signal?.addEventListener('abort', () => request.abort());
+    request.send(file);
   });
 }

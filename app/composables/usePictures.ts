@@ -41,8 +41,8 @@ export function usePictures() {
 
   async function keptAs(blob: Blob, name: string): Promise<{ file: string } | null> {
     try {
-      const { file } = await upload('picture', blob, name || 'picture');
-      return { file };
+      const kept = await upload('picture', blob, name || 'picture');
+      return kept && { file: kept.file };
     } catch (error) {
       problem.value = messageOf(error);
       return null;

@@ -219,7 +219,7 @@ useCommands({
         @arrival="panels.showArrival"
       />
       <LazyKeepPanel
-        v-else-if="keeping"
+        v-else-if="keeping?.from === 'message'"
         ref="keepPanel"
         :keeping="keeping.what"
         @kept="panels.onKept"

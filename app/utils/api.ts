@@ -22,6 +22,12 @@ interface Options {
   keepalive?: boolean;
 }
 
+/** What an answer that is none says. */
+export function failureOf(status: number, data: ErrorData | undefined): ApiError {
+  if (!status) return new ApiError(t('app.offline'), 0, { code: 'offline' });
+  return new ApiError(data?.words ? say(data.words) : t('app.somethingWentWrong'), status, data ?? { code: 'unknown' });
+}
+
 /** Asks the server. @throws ApiError with a message for the user */
 export async function api<T>(path: string, options: Options = {}): Promise<T> {
   try {
@@ -30,14 +36,7 @@ export async function api<T>(path: string, options: Options = {}): Promise<T> {
     return (await ask(`/api${path}`, options)) as T;
   } catch (cause) {
     const error = cause as { status?: number; data?: { data?: ErrorData } };
-    if (!error.status) {
-      throw new ApiError(t('app.offline'), 0, { code: 'offline' });
-    }
-    throw new ApiError(
-      error.data?.data?.words ? say(error.data.data.words) : t('app.somethingWentWrong'),
-      error.status,
-      error.data?.data ?? { code: 'unknown' },
-    );
+    throw failureOf(error.status ?? 0, error.data?.data);
   }
 }
 

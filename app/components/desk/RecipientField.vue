@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core';
 import { X } from 'lucide-vue-next';
 import type { Person } from '#shared/types/wire';
 import { addressKey, addressProblem, formatMailbox, parseMailboxes, type Mailbox } from '#core/message/address';
@@ -40,15 +41,16 @@ function commit(typed = text.value) {
     return !known.has(key) && known.add(key);
   });
   text.value = '';
+  found.value = [];
   done.value = [...done.value, ...fresh];
   tell();
 }
 
-function typed(value: string) {
-  text.value = value;
-  const boxes = parseMailboxes(value);
-  if (/[,;\s]$/.test(value) && boxes.length && boxes.every(isSound)) commit();
+function typed() {
+  const boxes = parseMailboxes(text.value);
+  if (/[,;\s]$/.test(text.value) && boxes.length && boxes.every(isSound)) commit();
   else tell();
+  void look();
 }
 
 /** A list that is pasted becomes recipients at once. */
@@ -72,24 +74,34 @@ async function completions(value: string): Promise<{ value: string; company: str
       company: person.company,
     }));
 }
-type Show = (found: { value: string; company: string }[]) => void;
-const suggest = async (value: string, show: Show) => show(await completions(value));
+const found = shallowRef<{ value: string; company: string }[]>([]);
+const current = ref(0);
+const look = useDebounceFn(async () => {
+  const value = text.value;
+  const people = await completions(value);
+  if (text.value !== value) return;
+  found.value = people;
+  current.value = 0;
+}, 150);
 
 /** Leaving a half-typed name takes the only one it can be; a name alone is no address. */
 async function complete() {
   const value = text.value;
+  found.value = [];
   if (!value.trim()) return;
-  const found = await completions(value);
-  if (text.value === value) commit(found.length === 1 ? found[0]!.value : value);
+  const people = await completions(value);
+  if (text.value === value) commit(people.length === 1 ? people[0]!.value : value);
 }
-/** Enter takes what stands there as it is, where nothing is proposed for it. */
+/** Enter takes the one that is proposed, and else what stands there as it is. */
 async function enter() {
   const value = text.value;
-  if (value.trim() && !(await completions(value)).length && text.value === value) commit();
+  if (!value.trim()) return;
+  const people = found.value.length ? found.value : await completions(value);
+  if (text.value === value) commit(people[current.value]?.value ?? value);
 }
 
 const list = ref<HTMLElement>();
-const input = ref<{ focus(): void }>();
+const input = ref<HTMLInputElement>();
 const chips = () => [...(list.value?.querySelectorAll<HTMLElement>('.one') ?? [])];
 
 function remove(at: number) {
@@ -128,7 +140,16 @@ function onChipKey(event: KeyboardEvent, at: number) {
 function onKey(event: KeyboardEvent) {
   const field = event.target as HTMLInputElement;
   const isBack = event.key === 'Backspace' || event.key === 'ArrowLeft';
+  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
   if (event.key === 'Enter' && !event.isComposing) void enter();
+  if (event.key === 'Escape' && found.value.length) {
+    event.preventDefault();
+    found.value = [];
+  }
+  if (step && found.value.length) {
+    event.preventDefault();
+    current.value = (current.value + step + found.value.length) % found.value.length;
+  }
   if (!isBack || event.altKey || field.selectionStart || field.selectionEnd || !done.value.length) return;
   event.preventDefault();
   chips().at(-1)?.focus();
@@ -193,29 +214,41 @@ defineExpose({
           <X :size="12" aria-hidden="true" />
         </button>
       </span>
-      <el-autocomplete
+      <input
         :id="id"
         ref="input"
-        :model-value="text"
-        :fetch-suggestions="suggest"
-        :debounce="150"
-        :trigger-on-focus="false"
-        highlight-first-item
-        @update:model-value="(value: string | number) => typed(String(value))"
-        @select="(item: Record<string, string>) => commit(item.value)"
+        v-model="text"
+        class="text"
+        role="combobox"
+        autocomplete="off"
+        aria-autocomplete="list"
+        :aria-expanded="found.length > 0"
+        :aria-controls="`${id}-found`"
+        :aria-activedescendant="found.length ? `${id}-${current}` : undefined"
+        @input="typed"
         @blur="complete"
         @keydown="onKey"
-      >
-        <template #default="{ item }">
-          <span dir="auto">{{ item.value }}</span> <span class="soft small">{{ item.company }}</span>
-        </template>
-      </el-autocomplete>
+      />
     </div>
+    <ul v-show="found.length" :id="`${id}-found`" class="found" role="listbox" :aria-label="t('desk.peopleFound')">
+      <li
+        v-for="(one, i) in found"
+        :id="`${id}-${i}`"
+        :key="one.value"
+        role="option"
+        :aria-selected="i === current"
+        @mousedown.prevent="commit(one.value)"
+        @mousemove="current = i"
+      >
+        <span dir="auto">{{ one.value }}</span> <span class="soft small">{{ one.company }}</span>
+      </li>
+    </ul>
   </div>
 </template>
 
 <style scoped>
 .recipient {
+  position: relative;
   display: grid;
   grid-template-columns: 56px minmax(0, 1fr);
   align-items: center;
@@ -272,16 +305,41 @@ defineExpose({
   height: 24px;
 }
 
-.box :deep(.el-autocomplete) {
+.text {
   flex: 1;
-  width: auto;
   min-width: 140px;
-}
-
-.box :deep(.el-input__wrapper) {
   min-height: 26px;
   padding: 0 6px;
+  border: 0;
+  outline: none;
   background: none;
-  box-shadow: none;
+  color: var(--ink);
+  font: inherit;
+}
+
+.found {
+  position: absolute;
+  z-index: 30;
+  top: calc(100% + 2px);
+  left: 56px;
+  right: 0;
+  max-height: 240px;
+  overflow-y: auto;
+  margin: 0;
+  padding: var(--s1) 0;
+  list-style: none;
+  background: var(--sheet);
+  border: 1px solid var(--rule-strong);
+  border-radius: var(--radius);
+  box-shadow: var(--shadow);
+}
+
+.found li {
+  padding: 4px var(--s3);
+  cursor: pointer;
+}
+
+.found li[aria-selected='true'] {
+  background: var(--green-wash);
 }
 </style>

@@ -122,6 +122,7 @@ onMounted(() => first.value?.focus());
     <label :for="`${id}-again`">{{ t('routine.againIn') }}</label>
     <div class="line">
       <input :id="`${id}-again`" v-model.number="values.againIn" type="number" min="0" max="365" class="field days" />
+      <span class="small soft">{{ t('routine.workingDays') }}</span>
       <template v-if="values.againIn">
         <label :for="`${id}-why`" class="small">{{ t('again.why') }}</label>
         <input :id="`${id}-why`" v-model="values.why" class="field" maxlength="300" />
@@ -165,6 +166,10 @@ onMounted(() => first.value?.focus());
 
 .days {
   width: 84px;
+}
+
+.routine :deep(.el-tag) {
+  color: var(--ink);
 }
 
 .says {

@@ -35,14 +35,15 @@ ul {
 }
 
 li {
-  display: flex;
+  display: grid;
+  grid-template-columns: minmax(0, 190px) minmax(0, 1fr);
+  justify-items: start;
   align-items: baseline;
   gap: var(--s2);
 }
 
 .sentence {
-  flex: 1;
-  min-width: 0;
+  max-width: 100%;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -258,9 +258,9 @@ li {
 .choose {
   position: absolute;
   right: var(--s3);
-  top: 30px;
-  width: 16px;
-  height: 16px;
+  top: 26px;
+  width: 24px;
+  height: 24px;
   margin: 0;
   opacity: 0;
   accent-color: var(--green);

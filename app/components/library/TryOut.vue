@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Copy } from 'lucide-vue-next';
 import { generateHTML } from '@tiptap/core';
 import type { Message, MessagePage, MessageRow, Person } from '#shared/types/wire';
 import { fill, type Fills } from '#core/blank/fill';
@@ -94,6 +95,36 @@ const html = computed(() => generateHTML(visible(filled.value.body).toJSON(), le
 const source = computed(() => toHtml(filled.value.body).replace(/(<\/(p|h[1-3]|ul|ol|li|table|tr|t[dh])>)/g, '$1\n'));
 const line = computed(() => toLine(filled.value.subject));
 
+// The filled note for somewhere else than a message.
+const copied = ref('');
+const lines = computed(() =>
+  toText(filled.value.body)
+    .split('\n')
+    .filter((one) => one.trim()),
+);
+/** The line that goes to the clipboard next. */
+const at = ref(0);
+watch(lines, () => {
+  at.value = 0;
+  copied.value = '';
+});
+async function copy(work: () => Promise<void>, says: string) {
+  copied.value = await work().then(
+    () => says,
+    () => t('library.cannotCopy'),
+  );
+}
+const copyAll = () => copy(() => copyWording(filled.value.body), t('library.isCopied'));
+const copyPlain = () => copy(() => copyText(toText(filled.value.body)), t('library.isCopiedPlain'));
+async function copyLine() {
+  const one = lines.value[at.value];
+  if (!one) return;
+  const number = at.value + 1;
+  await copy(() => copyText(one), t('library.lineCopied', { number, total: lines.value.length, line: one }));
+  at.value = number % lines.value.length;
+}
+useCommands({ copyFilled: copyAll, copyPlain, copyLine });
+
 const answer = ({ key }: BlankQuestion, given: Answer) => (answers.value = { ...answers.value, [key]: given });
 const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ...switched.value, [place]: on });
 </script>
@@ -149,6 +180,18 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
           ]
         }}
       </label>
+    </div>
+    <div class="copying" role="group" :aria-label="t('library.copyElsewhere')">
+      <button type="button" class="text-button small" :aria-keyshortcuts="shortcutOf('copyFilled')" @click="copyAll">
+        <Copy :size="13" aria-hidden="true" />{{ t('library.copy') }}
+      </button>
+      <button type="button" class="text-button small" :aria-keyshortcuts="shortcutOf('copyPlain')" @click="copyPlain">
+        {{ t('library.copyPlain') }}
+      </button>
+      <button type="button" class="text-button small" :aria-keyshortcuts="shortcutOf('copyLine')" @click="copyLine">
+        {{ t('library.copyLine') }}
+      </button>
+      <span class="small soft copied" role="status" :title="copied">{{ copied }}</span>
     </div>
     <div class="sheet" :class="form" tabindex="0">
       <p v-if="line" class="subject" dir="auto">{{ line }}</p>
@@ -210,6 +253,20 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
   accent-color: var(--green);
   margin: 0 4px 0 0;
   vertical-align: -1px;
+}
+
+.copying {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s2);
+}
+
+.copied {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 
 .sheet {

@@ -13,6 +13,9 @@ const limit = computed(() => account.settings!.attachmentLimit);
 const pictureLimit = computed(() => account.settings!.pictureLimit);
 const input = ref<HTMLInputElement>();
 const busy = ref('');
+/** How much of the file is handed over, from 0 to 1. */
+const share = ref(0);
+let stopping: AbortController | undefined;
 const problems = ref<string[]>([]);
 
 async function add(files: File[]) {
@@ -26,8 +29,13 @@ async function add(files: File[]) {
       continue;
     }
     busy.value = file.name;
+    share.value = 0;
+    stopping = new AbortController();
+    const watched = { progress: (now: number) => (share.value = now), signal: stopping.signal };
     try {
-      const kept = await upload('attachment', file, file.name);
+      const kept = await upload('attachment', file, file.name, watched);
+      // Stopped: what came before stays, and the rest is left.
+      if (!kept) break;
       if (!list.some((other) => other.file === kept.file && other.name === kept.name)) list = [...list, kept];
       emit('change', list);
     } catch (error) {
@@ -73,7 +81,11 @@ defineExpose({ add, choose: () => input.value?.click() });
       <Paperclip :size="13" aria-hidden="true" />{{ t('wording.attachFile') }}
       <span class="soft">{{ t('wording.limits', { limit: fileSize(limit), size: fileSize(pictureLimit) }) }}</span>
     </button>
-    <span v-if="busy" class="small soft" role="status">{{ t('wording.keeping', { busy }) }}</span>
+    <span v-if="busy" class="small soft busy" role="status">
+      {{ t('wording.keeping', { busy }) }}
+      <progress :value="share" max="1" :aria-label="t('wording.keeping', { busy })" />
+      <button type="button" class="text-button small" @click="stopping?.abort()">{{ t('wording.stop') }}</button>
+    </span>
     <input
       ref="input"
       type="file"
@@ -102,6 +114,18 @@ ul {
 
 li {
   white-space: nowrap;
+}
+
+.busy {
+  display: inline-flex;
+  align-items: center;
+  gap: var(--s2);
+}
+
+progress {
+  width: 120px;
+  height: 6px;
+  accent-color: var(--green);
 }
 
 .notice {

@@ -117,6 +117,7 @@ export default {
   emptyTrash: 'The trash is empty.',
   nobodyYet: 'Nobody yet',
   recipientsIn: 'Recipients in {field}',
+  peopleFound: 'People found',
   recipientKeys: 'Delete takes out, Up and Down move to the field above or below, Enter changes',
   takeRecipientOut: 'Take {name} out',
   noRecipientYet: 'nobody to send it to',

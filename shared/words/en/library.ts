@@ -1,4 +1,11 @@
 export default {
+  copyElsewhere: 'Copy it for somewhere else',
+  copyPlain: 'Copy as plain text',
+  copyLine: 'Copy line by line',
+  isCopied: 'Copied.',
+  isCopiedPlain: 'Copied as plain text.',
+  lineCopied: 'Line {number} of {total} copied: {line}',
+  cannotCopy: 'The browser does not allow copying here.',
   putChosenBack: 'Restore | Restore {count} | Restore {count}',
   daysLeft: '{count} day left | {count} days left',
   orTypeBrackets: 'or type {brackets}',

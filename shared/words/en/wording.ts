@@ -13,6 +13,7 @@ export default {
   upToEach: 'Up to {limit} each',
   attachFile: 'Attach a file',
   limits: '(up to {limit}, pictures {size})',
+  stop: 'Stop',
   keeping: 'Keeping {busy} …',
   filesToAttach: 'Files to attach',
   putItBack: 'Put it back',
