@@ -189,6 +189,7 @@ test('a routine is made of what was done, said in a sentence, and run on several
   await page.getByRole('combobox', { name: 'Their message' }).selectOption('archive');
   await expect(page.getByText('Theirs then goes to the archive.')).toBeVisible();
   await page.keyboard.press(shortcut('sendAnyway'));
+  await expect(page.getByText('Sent.')).toBeVisible();
   await page.getByRole('button', { name: 'Make this a routine' }).click();
   const form = page.getByRole('form', { name: 'New routine' });
   await expect(form).toContainText('Reply; put in “Offer”; their message goes to the archive; it counts as answered.');
