@@ -11,6 +11,9 @@ const MEGABYTE = 1_000_000;
 const EMPTY = { type: 'doc', content: [{ type: 'paragraph' }] };
 const SENTENCE = 'I looked at it on Tuesday and can say this much, as the room was warm and dry when I came by. ';
 
+/** A number in letters. */
+const letters = (i: number) => [...i.toString(26)].map((c) => String.fromCharCode(97 + parseInt(c, 26))).join('');
+
 /** Milliseconds of script so far, in the page. */
 async function scriptTime(session: CDPSession): Promise<number> {
   const { metrics } = await session.send('Performance.getMetrics');
@@ -65,7 +68,7 @@ export async function benchHand(databaseUrl: string): Promise<void> {
     await set({ cues: 'off', slips: [] });
     await open(lines);
     const off = spread(await typed(page, session, KEYS));
-    const slips = Array.from({ length: SLIPS }, (_, i) => ({ slip: `x${i.toString(36)}q`, meant: 'word', off: false }));
+    const slips = Array.from({ length: SLIPS }, (_, i) => ({ slip: `x${letters(i)}q`, meant: 'word', off: false }));
     await set({ cues: 'ended', slips });
     await open(lines);
     const times = await typed(page, session, KEYS);

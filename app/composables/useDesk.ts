@@ -3,7 +3,6 @@ import type { Draft, Message, Sending } from '#shared/types/wire';
 import { NO_HANDLING, type DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import type { Done } from './useDone';
-import { isMostlyOwn } from '~/utils/keeping';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
 
@@ -19,7 +18,7 @@ export function useDesk(around: {
   /** Goes to whom the new message is for, when it is open already. */
   toAddress(): void;
   /** Makes a note of what was just sent. */
-  keepSent(sent: Draft): void;
+  keepSent(sent: Draft): unknown;
   /** Makes a routine of what was just done with a message. */
   makeRoutine(sent: Draft, original: Message): void;
 }) {
@@ -163,6 +162,12 @@ export function useDesk(around: {
     }
   }
 
+  /** Whether what was sent may be worth a note. Without what tells it nothing is offered. */
+  async function isWorthKeeping(sent: Draft): Promise<boolean> {
+    const tells = await import('~/utils/keeping').catch(() => null);
+    return tells?.isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ?? false;
+  }
+
   async function onSent(sending: Sending, sent: Draft) {
     const original = sent.originalId ?? '';
     const { done: isDone, filed } = sent.handling;
@@ -172,8 +177,8 @@ export function useDesk(around: {
     const answered = message.value;
     const isSpecial = JSON.stringify(sent.handling) !== JSON.stringify(NO_HANDLING) || sent.bcc.length > 0;
     const routine = answered && isSpecial ? () => around.makeRoutine(sent, answered) : undefined;
-    const keep = isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ? () => around.keepSent(sent) : undefined;
-    await mail.refresh();
+    const [worth] = await Promise.all([isWorthKeeping(sent), mail.refresh()]);
+    const keep = worth ? () => around.keepSent(sent) : undefined;
     const target = next || (mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
     if (target === messageId.value && target) await open();
     else {

@@ -7,7 +7,6 @@ import { signatureTexts } from '#core/note/signature';
 import { routineOf } from '#core/routine/fromSent';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
-import { keepingOfDraft } from '~/utils/keeping';
 import type { useDesk } from './useDesk';
 import type { EditedNote } from './useEditedNotes';
 
@@ -77,7 +76,8 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
   }
 
   /** What has just left is kept while it is fresh. */
-  function keepSent(sent: Draft) {
+  async function keepSent(sent: Draft) {
+    const { keepingOfDraft } = await import('~/utils/keeping');
     close();
     const what = keepingOfDraft(sent, parseDoc(sent.body), false, signatureTexts(account.settings!));
     keeping.value = { what, from: 'draft' };

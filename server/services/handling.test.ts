@@ -8,8 +8,9 @@ import { newAccount, openTestApplication } from '../../tests/application';
 import { LETTER, readyDraft } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
 import type { Application } from './application';
+import { arrivalOf, bytesOfDraft } from './arrival';
 import { beginDraft, changeDraft, readAnswer, readDrafts } from './drafts';
-import { filesOfMessage } from './files';
+import { filesOfMessage, storeFile } from './files';
 import { changeMessage, openMessage, readMessageList } from './messages';
 import { sendDraft } from './sending';
 
@@ -196,5 +197,53 @@ describe('a new message from one that was sent', () => {
     expect(again).toMatchObject({ mode: 'new', to: [], subjectText: 'Tuning', preview: 'Dear Ines, yes.' });
     // A fresh one is not the same as that.
     expect((await beginDraft(app, owner, { mode: 'new' })).preview).toBe('');
+  });
+});
+
+describe('how a letter will arrive', () => {
+  it('is read back from the bytes that leave: pictures in place, the plain text as good as the other, names in any script', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(app, owner);
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
+    const picture = await storeFile(app, owner, { name: 'a.png', type: 'image/png', content: png });
+    const file = await storeFile(app, owner, { name: 'Прейскурант — ціни.txt', type: 'text/plain', content: png });
+    const body = {
+      type: 'doc',
+      content: [
+        { type: 'paragraph', content: [{ type: 'text', text: 'word '.repeat(400) + 'end.' }] },
+        {
+          type: 'paragraph',
+          content: [{ type: 'picture', attrs: { file: picture.file, alt: 'a red dot', width: null } }],
+        },
+      ],
+    };
+    const subject = docFromText('Прейскурант\u00a0— 価格表');
+    await changeDraft(app, owner, draft.id, { ...draft, body, subject, attachments: [file] });
+    const arrival = await arrivalOf(app, owner, draft.id);
+    expect(arrival).toMatchObject({ subject: 'Прейскурант — 価格表', files: [{ name: 'Прейскурант — ціни.txt' }] });
+    expect(arrival.html).toContain(`src="data:image/png;base64,${png.toString('base64')}"`);
+    expect(arrival.html).not.toContain('cid:');
+    expect(arrival.text).toContain('end.');
+    expect(arrival.text).toContain('a red dot');
+    expect(arrival.text).toContain('> Could you come in December?');
+
+    // The same bytes by another parser; no line is longer than mail may have them (RFC 5322 2.1.1).
+    const raw = await bytesOfDraft(app, owner, draft.id);
+    expect(raw.length).toBe(arrival.size);
+    expect(
+      Math.max(
+        ...raw
+          .toString()
+          .split('\r\n')
+          .map((line) => line.length),
+      ),
+    ).toBeLessThanOrEqual(998);
+    const other = await simpleParser(raw);
+    expect(other.attachments.map((part) => part.filename)).toContain('Прейскурант — ціни.txt');
+    expect(other.subject!.replace('\u00a0', ' ')).toBe('Прейскурант — 価格表');
+    await expect(arrivalOf(app, (await newAccount(app)).id, draft.id)).rejects.toMatchObject({ status: 404 });
   });
 });

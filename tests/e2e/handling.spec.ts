@@ -250,3 +250,28 @@ test('keys are changed in the settings; none is shared or taken from the browser
   await page.keyboard.press('Alt+y');
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeFocused();
 });
+
+test('a filled note is copied without a message, whole and line by line', async ({ somebody: { page } }) => {
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await keepNote(page, {
+    name: 'Task',
+    body: [paragraph(text('Call '), blank('whom')), paragraph(text('Bring the small hammer.'))],
+  });
+  const [{ id }] = await (await page.request.get('/api/notes')).json();
+  await page.goto(`/library?note=${id}`);
+  await page.getByRole('region', { name: 'Try the note' }).getByLabel('whom', { exact: true }).fill('Ada');
+  await page.keyboard.press(shortcut('copyFilled'));
+  await expect(page.getByText('Copied.', { exact: true })).toBeVisible();
+  const clip = (type: string) =>
+    page.evaluate(async (wanted) => {
+      const [item] = await navigator.clipboard.read();
+      return (await item!.getType(wanted)).text();
+    }, type);
+  expect(await clip('text/plain')).toContain('Call Ada');
+  expect(await clip('text/html')).toContain('<p');
+  await page.keyboard.press(shortcut('copyLine'));
+  await expect(page.getByText('Line 1 of 2 copied: Call Ada')).toBeVisible();
+  await page.keyboard.press(shortcut('copyLine'));
+  await expect(page.getByText('Line 2 of 2 copied')).toBeVisible();
+  expect(await clip('text/plain')).toBe('Bring the small hammer.');
+});

@@ -8,7 +8,7 @@ import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 const props = defineProps<{ draft: Draft; subject: Editor }>();
 const emit = defineEmits<{ change: [part: Partial<Pick<Draft, 'to' | 'cc' | 'bcc'>>] }>();
 
-const isOpen = ref(props.draft.mode === 'new');
+const isOpen = ref(props.draft.mode === 'new' || !props.draft.to.length);
 /** The fields are fetched when they are first wanted, and stay. */
 const wasOpen = ref(isOpen.value);
 watch(isOpen, () => (wasOpen.value = true));

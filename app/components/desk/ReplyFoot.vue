@@ -146,6 +146,16 @@ const saved = computed(
   border-top: 1px solid var(--rule);
 }
 
+@media (max-width: 1180px) {
+  .foot {
+    gap: var(--s1);
+  }
+
+  .foot .text-button svg {
+    display: none;
+  }
+}
+
 .findings {
   flex: 1;
   min-width: 0;

@@ -113,7 +113,7 @@ const { sending, held, failure, busy, send, follow, takeBack } = useSending(hand
 
 onMounted(() => {
   if (props.start.state === 'sending') void follow(props.start);
-  if (props.start.mode === 'new' && !props.start.to.length) addressing.value?.open('to');
+  if (!props.start.to.length) addressing.value?.open('to');
   else body.commands.focus('end');
 });
 

@@ -284,6 +284,12 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
   min-height: 46px;
 }
 
+@media (max-width: 1180px) {
+  .filing svg {
+    display: none;
+  }
+}
+
 .picker {
   grid-row: 3;
   margin-top: var(--s2);

@@ -216,7 +216,7 @@ function bringChosen(event: Event) {
 }
 
 .which {
-  width: 108px;
+  width: 116px;
 }
 
 .count {
@@ -257,13 +257,35 @@ li {
 /* Beside the subject, where the pointer or the focus is, and everywhere once one is chosen. */
 .choose {
   position: absolute;
-  right: var(--s3);
+  right: var(--s2);
   top: 26px;
   width: 24px;
   height: 24px;
   margin: 0;
+  display: grid;
+  place-items: center;
+  appearance: none;
+  cursor: pointer;
   opacity: 0;
-  accent-color: var(--green);
+}
+
+/* Large enough to be hit, and small to look at. */
+.choose::before {
+  content: '';
+  width: 14px;
+  height: 14px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 2px;
+  background: var(--sheet);
+  color: var(--sheet);
+  font: 700 12px / 14px var(--sans);
+  text-align: center;
+}
+
+.choose:checked::before {
+  content: '✓';
+  border-color: var(--green);
+  background: var(--green);
 }
 
 li:hover .choose,
@@ -348,10 +370,6 @@ li:hover .choose,
 @media (max-width: 1180px) {
   .head {
     flex-wrap: wrap;
-  }
-
-  .which {
-    width: 96px;
   }
 
   .foot {
