@@ -24,7 +24,9 @@ export function useByItself() {
     { immediate: true },
   );
   const own = () => (account.settings?.slips ?? []).filter(({ off }) => !off);
-  const all = computed(() => [...shared.value, ...own()]);
+  /** What was just taken is put right at once, before the settings are saved. */
+  const taken = shallowRef<Slip[]>([]);
+  const all = computed(() => [...shared.value, ...own(), ...taken.value]);
   const slips = computed(() => new SlipTable(all.value));
 
   // What is corrected again and again is counted in this browser.
@@ -52,12 +54,15 @@ export function useByItself() {
   async function take(): Promise<void> {
     const slip = offered.value!;
     offered.value = null;
+    taken.value = [...taken.value, slip];
     const settings = account.settings!;
     try {
       await account.saveSettings({ ...settings, slips: [...settings.slips, { ...slip, off: false }] });
     } catch {
       // Offered again, since it was not taken down.
       offered.value = slip;
+    } finally {
+      taken.value = taken.value.filter((one) => one !== slip);
     }
   }
 

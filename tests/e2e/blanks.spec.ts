@@ -230,7 +230,7 @@ test('on the bench: passages, choices and lookups are written, and what looks li
   await tried.getByRole('combobox', { name: 'Service', exact: true }).fill('voi');
   await page.keyboard.press('Enter');
   await expect(tried).toContainText('Voicing at £160');
-  await tried.getByText('Plain text').click();
+  await tried.getByText('Plain text', { exact: true }).click();
   await expect(tried.locator('pre')).toContainText('Voicing at £160');
   await tried.getByText('Narrow mail').click();
   await expect(tried.locator('.sheet')).toHaveCSS('width', '360px');
