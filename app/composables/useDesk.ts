@@ -81,7 +81,7 @@ export function useDesk(around: {
   const showMessage = (id: string) => navigateTo(id ? { query: { message: id } } : { query: {} });
   /** Goes so many messages on in the list, or back. */
   const step = (by: 1 | -1) => {
-    const id = mail.rowFrom(messageId.value, by);
+    const id = mail.rowFrom(message.value?.id ?? messageId.value, by);
     if (id) void showMessage(id);
   };
   const showDraft = (id: string) => navigateTo({ query: { draft: id } });
@@ -96,6 +96,7 @@ export function useDesk(around: {
   /** An answer asked for while its message is still being opened, or just before. */
   let wish: { mode: DraftMode; until: number } | null = null;
   const WISH_MS = 2_000;
+  let isBeginning = false;
 
   /**
    * Begins a message, or goes to the answer that is begun.
@@ -104,10 +105,19 @@ export function useDesk(around: {
   async function begin(mode: DraftMode, again?: string): Promise<boolean> {
     const isAnswer = mode === 'reply' || mode === 'reply-all';
     wish = mode !== 'new' && !message.value ? { mode, until: Date.now() + WISH_MS } : null;
-    if (isAnswer && draft.value) around.toAnswer();
+    if (isAnswer && message.value && draft.value?.mode === 'forward') {
+      // What is passed on stays as it is; the answer stands beside the message itself.
+      wish = { mode, until: Date.now() + WISH_MS };
+      await showMessage(message.value.id);
+      return false;
+    }
+    const isBegun = draft.value && (isAnswer || (mode === 'forward' && draft.value.mode === 'forward'));
+    if (isBegun) around.toAnswer();
     if (mode !== 'new' && !message.value) return false;
-    if (isAnswer && draft.value) return false;
+    // A key pressed twice begins one.
+    if (isBegun || isBeginning) return false;
     close();
+    isBeginning = mode !== 'new';
     try {
       const originalId = mode === 'new' ? null : message.value!.id;
       const begun = await api<Draft>('/drafts', { method: 'POST', body: { mode, originalId, again } });
@@ -119,6 +129,8 @@ export function useDesk(around: {
     } catch (error) {
       problem.value = messageOf(error);
       return false;
+    } finally {
+      isBeginning = false;
     }
   }
 

@@ -68,9 +68,10 @@ const dropping = useFileDrop((files, on) => {
 
 /** A note taken before an answer was begun begins the answer. */
 async function beginWith(id: string) {
-  if (!(await begin('reply'))) return;
-  await until(reply).toBeTruthy();
-  await reply.value!.insert(id);
+  await begin('reply');
+  // One that is already on its way will do.
+  await until(reply).toBeTruthy({ timeout: 5_000 });
+  await reply.value?.insert(id);
 }
 
 const panels = usePanels(desk, { reply, theirs, keepPanel });
@@ -177,7 +178,7 @@ useCommands({
         v-else-if="message"
         ref="theirs"
         :message="message"
-        :answering="Boolean(draft)"
+        :answering="Boolean(draft) && draft?.mode !== 'forward'"
         @begin="begin"
         @again="begin('new', message.id)"
         @change="desk.changeMessage"

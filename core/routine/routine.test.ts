@@ -45,6 +45,13 @@ describe('a routine', () => {
     ]);
   });
 
+  it('says nothing of a note that is not known yet, and does not call it gone', () => {
+    const unknown = { ...named, note: () => '' };
+    const steps = { ...PLAIN, notes: ['a'] };
+    expect(routineSays(steps, unknown).map(({ code }) => code)).not.toContain('routine.does.note');
+    expect(routineProblems(steps, unknown)).toEqual([]);
+  });
+
   it('says what it names that is gone', () => {
     expect(routineProblems({ ...PLAIN, notes: ['a', 'x', 'y'], signature: 'old' }, named)).toEqual([
       { code: 'routine.noteGone', params: { count: 2 } },

@@ -2,7 +2,7 @@ import type { Mailbox } from '../message/address';
 import { phrase, type Phrase } from '../text/phrase';
 import type { RoutineSteps } from './routine';
 
-/** What a routine names, by id, as it is called; null where it is gone. */
+/** What a routine names, by id, as it is called; null where it is gone, empty where it is not known yet. */
 export interface Named {
   note(id: string): string | null;
   signature(id: string): string | null;
@@ -14,7 +14,8 @@ const boxes = (list: Mailbox[]) => list.map(({ name, address }) => name || addre
 export function routineSays(steps: RoutineSteps, named: Named): Phrase[] {
   const { answer, to, cc, bcc, notes, signature, importance, againIn, why, filed, done } = steps;
   const isSent = answer !== 'none';
-  const known = notes.flatMap((id) => named.note(id) ?? []);
+  // What is not known yet has no name and is not said.
+  const known = notes.flatMap((id) => named.note(id) || []);
   const says: (Phrase | false)[] = [
     phrase(`routine.does.${answer === 'reply-all' ? 'replyAll' : answer}`),
     isSent && to.length > 0 && phrase('routine.does.to', { names: boxes(to) }),

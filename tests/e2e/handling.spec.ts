@@ -83,6 +83,16 @@ test('a message is forwarded beside its answer, as text or as a file', async ({ 
   await page.keyboard.press(shortcut('passOn'));
   await expect(page.getByText('Their message stands below, with its files.')).toBeVisible();
   await expect(page.getByRole('article', { name: 'Their message' })).toContainText('could you come in December?');
+  // The answer is one key away, and what is passed on is found among the drafts.
+  await page.keyboard.press(shortcut('reply'));
+  await expect(page.getByRole('textbox', { name: 'Your reply' })).toHaveText('My answer is begun.');
+  await page.getByLabel('Which messages').selectOption({ label: 'Drafts' });
+  await page.getByRole('button', { name: /Fwd: Tuning in December.*nobody to send it to/s }).click();
+  await expect(page.getByText('Their message stands below, with its files.')).toBeVisible();
+  // A key pressed twice begins nothing twice.
+  await page.keyboard.press(shortcut('passOn'));
+  await page.keyboard.press(shortcut('passOn'));
+  expect(await (await page.request.get('/api/drafts')).json()).toHaveLength(2);
   await page.getByRole('button', { name: 'Send it as a file' }).click();
   await page.keyboard.press(shortcut('send'));
   await expect(page.getByLabel('To', { exact: true })).toBeFocused();

@@ -125,7 +125,17 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
           <ReplyAll :size="14" aria-hidden="true" />{{ t('desk.replyToAll') }}
         </button>
       </template>
-      <button v-else type="button" class="text-button" @click="emit('again')">
+      <button
+        v-else
+        type="button"
+        class="text-button"
+        :aria-keyshortcuts="shortcutOf('reply')"
+        :disabled="answering"
+        @click="emit('begin', 'reply')"
+      >
+        <Reply :size="14" aria-hidden="true" />{{ t('desk.followUp') }}
+      </button>
+      <button v-if="isOwn" type="button" class="text-button" @click="emit('again')">
         <PenLine :size="14" aria-hidden="true" />{{ t('desk.newFromThis') }}
       </button>
       <button

@@ -175,7 +175,12 @@ export async function listMessages(
 ): Promise<MessagePage> {
   const mine = () => db('messages').where({ owner });
   if (later) {
-    const rows = await mine().where('again_on', '>', today).select(ROW).orderBy(['again_on', 'id']).limit(LATER_LIMIT);
+    const rows = await mine()
+      .where('again_on', '>', today)
+      .whereNot({ folder: 'trash' })
+      .select(ROW)
+      .orderBy(['again_on', 'id'])
+      .limit(LATER_LIMIT);
     return { rows: rows.map(toRow), next: '', total: rows.length };
   }
   // Each by its own index, which one question for both would not use.

@@ -86,6 +86,7 @@ export default {
   reply: 'Reply',
   replyToAll: 'Reply to all',
   forward: 'Forward',
+  followUp: 'Follow up',
   newFromThis: 'New message from this',
   filing: 'What becomes of it',
   doneWithIt: 'Done with it',
