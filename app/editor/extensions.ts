@@ -5,6 +5,7 @@ import Link from '@tiptap/extension-link';
 import { TableKit } from '@tiptap/extension-table';
 import { linkTo } from '#core/note/link';
 import { isTooNested } from '#core/note/schema';
+import { CaretInStep } from './caretInStep';
 import { FocusAtOnce } from './focusAtOnce';
 import { Plugin } from '@tiptap/pm/state';
 
@@ -226,6 +227,7 @@ export function letterExtensions(): Extensions {
     PlainHeading,
     NestingBound,
     FocusAtOnce,
+    CaretInStep,
     Align,
     Colour,
     Picture,
@@ -262,6 +264,7 @@ export function wordingExtensions(): Extensions {
     PlainLink,
     Blank,
     FocusAtOnce,
+    CaretInStep,
   ];
 }
 
@@ -293,5 +296,6 @@ export function lineExtensions(): Extensions {
     Filled,
     StretchOut,
     FocusAtOnce,
+    CaretInStep,
   ];
 }

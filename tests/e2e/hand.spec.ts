@@ -258,6 +258,21 @@ test('a letter is formatted in the line above it, and arrives so', async ({ some
   expect(raw).toMatch(/<table[\s\S]*Tuning/);
 });
 
+test('a key acts where the caret is, however quickly it comes after one that moved it', async ({
+  somebody: { page },
+}) => {
+  const body = await answer(page);
+  await page.keyboard.type('Prices');
+  await page.keyboard.press('Shift+Home');
+  await page.waitForTimeout(200);
+  // The browser is kept from telling where the caret went, as a busy one is.
+  await page.evaluate(() => window.addEventListener('selectionchange', (e) => e.stopImmediatePropagation(), true));
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('and days');
+  await expect(body.locator('p')).toHaveText(['Prices', 'and days']);
+});
+
 test('a last look whose reading cannot be fetched keeps no message back', async ({ somebody: { page, received } }) => {
   await page.route(/look\.worker/, (route) =>
     route.fulfill({ status: 200, contentType: 'text/javascript', body: 'throw 1' }),
