@@ -108,15 +108,28 @@ watch(lines, () => {
   at.value = 0;
   copied.value = '';
 });
+const fillList = ref<{ settle(): void }>();
+/** What was typed last belongs to what is copied. */
+async function settle() {
+  fillList.value?.settle();
+  await nextTick();
+}
 async function copy(work: () => Promise<void>, says: string) {
   copied.value = await work().then(
     () => says,
     () => t('library.cannotCopy'),
   );
 }
-const copyAll = () => copy(() => copyWording(filled.value.body), t('library.isCopied'));
-const copyPlain = () => copy(() => copyText(toText(filled.value.body)), t('library.isCopiedPlain'));
+async function copyAll() {
+  await settle();
+  await copy(() => copyWording(filled.value.body), t('library.isCopied'));
+}
+async function copyPlain() {
+  await settle();
+  await copy(() => copyText(toText(filled.value.body)), t('library.isCopiedPlain'));
+}
 async function copyLine() {
+  await settle();
   const one = lines.value[at.value];
   if (!one) return;
   const number = at.value + 1;
@@ -162,6 +175,7 @@ const turn = ({ place }: PassageQuestion, on: boolean) => (switched.value = { ..
     </header>
     <FillList
       v-if="questions.length"
+      ref="fillList"
       :questions="questions"
       :fills="fills"
       class="questions"
