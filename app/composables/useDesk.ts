@@ -122,8 +122,10 @@ export function useDesk(around: {
       const originalId = mode === 'new' ? null : message.value!.id;
       const begun = await api<Draft>('/drafts', { method: 'POST', body: { mode, originalId, again } });
       const isOpen = draft.value?.id === begun.id;
-      if (isAnswer) draft.value = begun;
-      else await showDraft(begun.id);
+      if (!isAnswer) await showDraft(begun.id);
+      // Whoever has gone on to another message meanwhile finds the answer beside its own.
+      else if (message.value?.id === originalId) draft.value = begun;
+      else return false;
       if (isOpen) around.toAddress();
       return true;
     } catch (error) {

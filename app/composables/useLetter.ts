@@ -234,7 +234,10 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const isNew = current.mode === 'new';
     const [cc, bcc] = [fresh(note.cc), fresh(note.bcc)];
     // Whoever gets an answer too is shown first.
-    copies.value = !isNew && cc.length + bcc.length ? { name: note.name, cc, bcc } : null;
+    if (!isNew && cc.length + bcc.length) {
+      const { cc: cc0 = [], bcc: bcc0 = [] } = copies.value ?? {};
+      copies.value = { name: note.name, cc: [...cc0, ...cc], bcc: [...bcc0, ...bcc] };
+    }
     return {
       ...(isNew && note.to.length && { to: [...current.to, ...fresh(note.to)] }),
       ...(isNew && cc.length && { cc: [...current.cc, ...cc] }),
@@ -247,7 +250,13 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   function answerCopies(isWanted: boolean): void {
     const { cc = [], bcc = [] } = copies.value ?? {};
     copies.value = null;
-    if (isWanted && draft.value) handle.change({ cc: [...draft.value.cc, ...cc], bcc: [...draft.value.bcc, ...bcc] });
+    if (!isWanted || !draft.value) return;
+    const { to, cc: cc0, bcc: bcc0 } = draft.value;
+    const known = new Set([...to, ...cc0, ...bcc0].map(({ address }) => addressKey(address)));
+    // Each once, also one that two notes copy.
+    const fresh = (boxes: Mailbox[]) =>
+      boxes.filter(({ address }) => !known.has(addressKey(address)) && known.add(addressKey(address)));
+    handle.change({ cc: [...cc0, ...fresh(cc)], bcc: [...bcc0, ...fresh(bcc)] });
   }
 
   function changeFill(insertion: string, part: Partial<Fill>): void {

@@ -38,6 +38,7 @@ export function useRoutineRuns(desk: ReturnType<typeof useDesk>, reply: Ref<Pane
 
   async function runOn(routine: Routine): Promise<void> {
     desk.problem.value = '';
+    const id = desk.message.value?.id;
     if (routine.answer === 'none') {
       await file(routine);
       return next();
@@ -48,7 +49,7 @@ export function useRoutineRuns(desk: ReturnType<typeof useDesk>, reply: Ref<Pane
       await desk.begin(routine.answer);
       // One that is already on its way will do.
       await until(() => reply.value && reply.value !== before).toBeTruthy({ timeout: 5_000 });
-      if (!reply.value || reply.value === before) return;
+      if (!reply.value || reply.value === before || desk.draft.value?.originalId !== id) return;
     }
     await reply.value!.run(routine);
     const [wrong] = routines.problemsOf(routine);
@@ -57,12 +58,14 @@ export function useRoutineRuns(desk: ReturnType<typeof useDesk>, reply: Ref<Pane
 
   /** Runs a routine on the message that is open. */
   async function run(id: string): Promise<void> {
-    if (isRunning || !desk.message.value) return;
+    const message = desk.message.value?.id;
+    if (isRunning || !message) return;
     isRunning = true;
     try {
       await Promise.all([routines.load(), notes.load()]);
       const routine = routines.rows.find((row) => row.id === id);
-      if (routine) await runOn(routine);
+      // Only on the message it was asked for.
+      if (routine && desk.message.value?.id === message) await runOn(routine);
     } catch (error) {
       desk.problem.value = messageOf(error);
     } finally {

@@ -26,15 +26,21 @@ const changesQuote = computed(() => {
   return props.draft.quote ? t('common.leaveItOut') : t('desk.quoteIt');
 });
 
+const problem = ref('');
 /** A message that goes as a file has its own files in it; below as text, they go beside it. */
 async function turnQuote() {
-  const { quote, attachments } = props.draft;
+  const { quote, originalId } = props.draft;
+  problem.value = '';
   if (!isForward.value) return emit('change', { quote: !quote });
   const came = (props.original?.attachmentList ?? []).map(({ name, size }) => `${size} ${name}`);
-  const others = attachments.filter(({ name, size }) => !came.includes(`${size} ${name}`));
-  if (quote) return emit('change', { quote: false, attachments: others });
-  const back = await api<Draft['attachments']>(`/messages/${props.draft.originalId}/files`, { method: 'POST' });
-  emit('change', { quote: true, attachments: [...others, ...back] });
+  const others = () => props.draft.attachments.filter(({ name, size }) => !came.includes(`${size} ${name}`));
+  if (quote) return emit('change', { quote: false, attachments: others() });
+  try {
+    const back = await api<Draft['attachments']>(`/messages/${originalId}/files`, { method: 'POST' });
+    emit('change', { quote: true, attachments: [...others(), ...back] });
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
 }
 
 const files = ref<{ add(files: File[]): Promise<void>; choose(): void }>();
@@ -54,6 +60,7 @@ defineExpose({
       :proposed="proposed"
       @choose="(id) => emit('sign', id)"
     />
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
     <div class="lines">
       <p v-if="draft.originalId" class="small soft">
         {{ saysQuote }}
