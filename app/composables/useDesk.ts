@@ -212,8 +212,12 @@ export function useDesk(around: {
     let isBack = false;
     add(resting);
     async function bringBack() {
-      await api(`/sendings/${sending.id}/take-back`, { method: 'POST' });
+      // Nothing else is said of it while it is being brought back.
       isBack = true;
+      await api(`/sendings/${sending.id}/take-back`, { method: 'POST' }).catch((error) => {
+        isBack = false;
+        throw error;
+      });
       await show(sending.draftId, answered);
     }
     async function ask() {
