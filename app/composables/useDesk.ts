@@ -35,12 +35,19 @@ export function useDesk(around: {
   const messageId = computed(() => String(route.query.message ?? ''));
   const draftId = computed(() => String(route.query.draft ?? ''));
 
+  /** Whether a draft is what the address names, or answers the message it names. */
+  const isOfAddress = (one: Draft | null) =>
+    draftId.value ? one?.id === draftId.value : one?.originalId === messageId.value && one.mode !== 'forward';
+
+  /** The drafts of what has not left yet, with the message each of them answers. */
+  const resting = new Map<string, string | null>();
+
   let asked = 0;
   async function open() {
     const number = ++asked;
     problem.value = '';
     if (message.value?.id !== messageId.value) message.value = null;
-    if (!draftId.value || draft.value?.id !== draftId.value) draft.value = null;
+    if (!isOfAddress(draft.value)) draft.value = null;
     if (!messageId.value && !draftId.value) return;
     reading.value = true;
     try {
@@ -52,7 +59,8 @@ export function useDesk(around: {
         ]);
         if (number !== asked) return;
         message.value = opened;
-        draft.value = answer.draft;
+        // What is being written by now knows more than what was read.
+        if (!resting.has(answer.draft?.id ?? '')) draft.value ??= answer.draft;
         const wished = wish && wish.until > Date.now() ? wish.mode : null;
         wish = null;
         if (wished) void begin(wished);
@@ -68,7 +76,7 @@ export function useDesk(around: {
           : null;
         if (number !== asked) return;
         message.value = original;
-        draft.value = opened;
+        draft.value ??= opened;
       }
     } catch (error) {
       if (number === asked) problem.value = messageOf(error);
@@ -114,6 +122,8 @@ export function useDesk(around: {
     const isBegun = draft.value && (isAnswer || (mode === 'forward' && draft.value.mode === 'forward'));
     if (isBegun) around.toAnswer();
     if (mode !== 'new' && !message.value) return false;
+    // What rests in the outbox is said above, with the way back to it.
+    if (isAnswer && [...resting.values()].includes(message.value!.id)) return false;
     // A key pressed twice begins one.
     if (isBegun || isBeginning) return false;
     close();
@@ -167,8 +177,8 @@ export function useDesk(around: {
         undo: async () => {
           await mail.change(id, { answered, folder, again });
           await mail.refresh();
-          await showMessage(id);
-          await open();
+          if (messageId.value === id) await open();
+          else await showMessage(id);
         },
       });
     } catch (error) {
@@ -194,13 +204,18 @@ export function useDesk(around: {
     const [worth] = await Promise.all([isWorthKeeping(sent), mail.refresh()]);
     const keep = worth ? () => around.keepSent(sent) : undefined;
     const target = next || (mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
+    const isSaid = resting.has(sending.draftId);
+    const rests = sending.state === 'queued';
+    if (rests) resting.set(sending.draftId, sent.originalId);
     if (target === messageId.value && target) await open();
     else {
       await showMessage(target);
       // What is offered for it now would be gone with the message that was open.
       await until(() => messageId.value === target && !draftId.value).toBe(true, { timeout: OPENED_MS });
     }
-    if (sending.state === 'queued') rest(sending, sent, { keep, routine });
+    // Found once more by whoever opens it meanwhile, it is said already.
+    if (rests && isSaid) return;
+    if (rests) rest(sending, sent, { keep, routine });
     else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow'), keep, routine });
   }
 
@@ -208,9 +223,9 @@ export function useDesk(around: {
   function rest(sending: Sending, sent: Draft, offers: Pick<Done, 'keep' | 'routine'>) {
     const answered = sent.mode === 'forward' ? '' : (sent.originalId ?? '');
     const seconds = Math.max(1, Math.ceil((sending.leavesAt - Date.now()) / 1000));
-    const resting: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack, ...offers };
+    const said: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack, ...offers };
     let isBack = false;
-    add(resting);
+    add(said);
     async function bringBack() {
       // Nothing else is said of it while it is being brought back.
       isBack = true;
@@ -218,6 +233,7 @@ export function useDesk(around: {
         isBack = false;
         throw error;
       });
+      resting.delete(sending.draftId);
       await show(sending.draftId, answered);
     }
     async function ask() {
@@ -226,9 +242,10 @@ export function useDesk(around: {
       if (isBack) return;
       const isOver = ['sent', 'refused', 'unsure'].includes(now.state) || now.problem;
       if (!isOver) return void setTimeout(ask, ASK_AGAIN_MS);
+      resting.delete(sending.draftId);
       const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
       const text = now.problem ? say(now.problem) : t('desk.sentNow');
-      replace(resting, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo, ...offers });
+      replace(said, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo, ...offers });
       await mail.refresh();
     }
     setTimeout(ask, sending.leavesAt - Date.now() + ASK_AGAIN_MS);
@@ -237,9 +254,11 @@ export function useDesk(around: {
   /** Opens a draft, beside the message it answers. */
   async function show(id: string, answered: string) {
     draft.value = null;
-    if (answered) await showMessage(answered);
+    const isThere = answered ? messageId.value === answered && !draftId.value : draftId.value === id;
+    // An address that changes opens what it names; twice would be over what is written meanwhile.
+    if (isThere) await open();
+    else if (answered) await showMessage(answered);
     else await showDraft(id);
-    await open();
   }
 
   async function onDiscarded(gone: Draft) {

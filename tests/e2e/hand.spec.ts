@@ -156,12 +156,25 @@ test('after Send a message can be taken back whole, and leaves by itself when it
   await body.fill('Dear Ada, I can come in December. Robin');
   await page.keyboard.press(shortcut('send'));
   await expect(page.getByText(/It leaves in \d seconds?\./)).toBeVisible();
+  // It waits no longer, and the Desk goes to nothing by itself while it rests.
+  await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(`${request.method()} ${new URL(request.url()).pathname}`));
+  await page.waitForTimeout(1_500);
+  expect(asked.filter((one) => one.startsWith('POST') || one.endsWith('/answer'))).toEqual([]);
   await page.keyboard.press(shortcut('undoDone'));
   await expect(body).toHaveText('Dear Ada, I can come in December. Robin');
   expect(await received()).toHaveLength(0);
+  // The same where answering does not make it done, and the message that is answered stays open.
   await body.fill('Dear Ada, I can come in January. Robin');
+  await page.getByRole('button', { name: 'After sending' }).click();
+  await page.getByLabel('counts as answered').uncheck();
   await page.keyboard.press(shortcut('send'));
   await expect(page.getByText(/It leaves in \d seconds?\./)).toBeVisible();
+  await expect(page.getByText('could you come in December?')).toBeVisible();
+  await expect(body).toBeHidden();
+  await page.keyboard.press(shortcut('reply'));
+  await expect(page.getByText(/It leaves in \d seconds?\./)).toHaveCount(1);
   await expect(page.getByText('Sent.')).toBeVisible({ timeout: 20_000 });
   expect(await received()).toHaveLength(1);
 });

@@ -163,9 +163,19 @@ interface ListQuery {
 /** What is set aside for a coming day is a short list of one page. */
 const LATER_LIMIT = 500;
 
+/** What is answered by a message that rests in the outbox or is just being sent. */
+const onTheirWay = (db: Knex, owner: string) =>
+  db('outbox')
+    .join('drafts', 'drafts.id', 'outbox.draft_id')
+    .where({ 'outbox.owner': owner, 'drafts.owner': owner, 'outbox.problem': '' })
+    .whereIn('outbox.state', ['queued', 'handing'])
+    .whereIn('drafts.mode', ['reply', 'reply-all'])
+    .whereNotNull('outbox.original_id')
+    .select('outbox.original_id');
+
 /**
  * A page of a folder, newest first; the waiting ones oldest first, since the oldest debt matters most. What is looked at
- * again waits from its day on, wherever it lies, and not before. Pages continue behind a row (received_at, id), so that
+ * again waits from its day on, wherever it lies, and not before; what is being answered does not. Pages continue behind a row (received_at, id), so that
  * they stay quick and steady in a large mailbox.
  */
 export async function listMessages(
@@ -188,7 +198,7 @@ export async function listMessages(
     ? [
         () => mine().where({ folder: 'inbox', answered: false, again_on: null }),
         () => mine().where('again_on', '<=', today).whereNot({ folder: 'trash' }),
-      ]
+      ].map((scope) => () => scope().whereNotIn('id', onTheirWay(db, owner)))
     : [() => mine().where({ folder })];
   const direction = waiting ? 'asc' : 'desc';
   const last = after ? await mine().where({ id: after }).first('received_at') : null;
