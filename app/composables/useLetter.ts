@@ -5,6 +5,7 @@ import type { Node } from '@tiptap/pm/model';
 import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note, Person } from '#shared/types/wire';
 import { addressKey, type Mailbox } from '#core/message/address';
+import { changedFacts, type ChangedFact } from '#core/blank/changed';
 import { fill, type Fill } from '#core/blank/fill';
 import { withBehind } from '#core/cue/behind';
 import { capitalised } from '#core/cue/capitals';
@@ -68,12 +69,14 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   const search = shallowRef<OpenSearch | null>(null);
   /** Counts changes of the letter, so that what is worked out from it follows. */
   const changes = ref(0);
-  const changed = useAfterPaint(() => {
+  const written = useAfterPaint(() => {
     changes.value++;
     handle.changeLater('body', () => ({ body: body.getJSON() as DocJson }));
   });
   /** Whom a note put into an answer is copied to, until it was said whether they get it. */
   const copies = shallowRef<{ name: string; cc: Mailbox[]; bcc: Mailbox[] } | null>(null);
+  /** Facts from lookups that were changed since they were filled; the letter says them as they are now. */
+  const factsChanged = shallowRef<ChangedFact[]>([]);
   /** Whether everything that the blanks of this draft draw on is here. */
   const ready = ref(false);
 
@@ -121,7 +124,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
           return /^(Enter|Tab|Backspace|Escape)$/.test(event.key) && around.hold({ key: event.key });
         },
       },
-      onUpdate: () => changed.later(),
+      onUpdate: () => written.later(),
     }),
   );
 
@@ -174,18 +177,29 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   });
 
   /** Brings the letter in step with its answers and with what is known now. */
-  function follow(only?: string[]): void {
+  function follow(only?: string[], answered?: string): void {
     if (!ready.value) return;
     for (const editor of [subject, body])
-      applyEdits(editor, letterEdits(editor.state.doc, fills.value, context.value, only));
+      applyEdits(editor, letterEdits(editor.state.doc, fills.value, context.value, only, answered));
   }
+
+  /** Brings the letter in step with lookups that may have changed, and keeps what was. */
+  function takeFacts(): void {
+    if (!ready.value) return;
+    const fresh = changedFacts(parts(), fills.value, context.value);
+    const isOf = (one: ChangedFact) => (other: ChangedFact) =>
+      other.insertion === one.insertion && other.place === one.place;
+    if (fresh.length) factsChanged.value = [...factsChanged.value.filter((one) => !fresh.some(isOf(one))), ...fresh];
+    follow();
+  }
+  watch(() => lookups.whole, takeFacts);
 
   /** Fetches what the blanks of this draft draw on; until then nothing of the letter is touched. */
   async function prepare(): Promise<void> {
     try {
       await lookups.need(fills.value, draft.value?.body);
       ready.value = true;
-      follow();
+      takeFacts();
     } catch {
       setTimeout(() => draft.value && void prepare(), 3_000);
     }
@@ -270,7 +284,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     const known = fills.value[insertion];
     const blanks = known?.blanks.length ? known.blanks : definitionOf(insertion, label, kind);
     changeFill(insertion, { blanks, answers: { ...known?.answers, [key]: text } });
-    follow([insertion]);
+    follow([insertion], key);
   }
 
   /** A blank that came from elsewhere, for instance pasted: its own node says what it is. */
@@ -354,6 +368,12 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     changes,
     search,
     questions,
+    factsChanged,
+    /** Asks whether the lookups were changed, and follows them. */
+    async refreshFacts() {
+      await lookups.fresh(fills.value, draft.value?.body).catch(() => {});
+      await nextTick();
+    },
     copies,
     answerCopies,
     parts,
@@ -366,6 +386,6 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     toCaret,
     goTo,
     /** Brings what is worked out from the letter up to its last key. */
-    settle: changed.now,
+    settle: written.now,
   };
 }

@@ -1,6 +1,7 @@
 import { useTimeoutFn } from '@vueuse/core';
 import type { Node } from '@tiptap/pm/model';
 import type { Draft, LookPeople, Message } from '#shared/types/wire';
+import type { ChangedFact } from '#core/blank/changed';
 import { notesOf } from '#core/blank/fill';
 import { dayAt } from '#core/calendar/day';
 import { addressKey } from '#core/message/address';
@@ -19,6 +20,7 @@ interface Surroundings {
   original: () => Message | null;
   slips: () => Slip[];
   parts: () => [subject: Node, body: Node];
+  changedFacts: () => ChangedFact[];
   /** Counts changes of the letter. */
   changes: () => number;
 }
@@ -115,6 +117,7 @@ export function useLook(around: Surroundings) {
         },
         today: dayAt(Date.now(), settings().timeZone),
         locale: settings().locale,
+        changedFacts: toRaw(around.changedFacts()),
         sentBefore: notesOf(draft.fills).flatMap((id) => {
           const at = sent.get(id);
           return at ? [{ name: notes.byId.get(id)?.name ?? '', at }] : [];
@@ -134,6 +137,7 @@ export function useLook(around: Surroundings) {
   watch(
     [
       around.changes,
+      around.changedFacts,
       () => around.draft()?.to,
       () => around.draft()?.attachments,
       wishes,

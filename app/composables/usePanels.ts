@@ -104,10 +104,14 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
 
   /** Makes a routine of what was just done with a message, or is being done. */
   function makeRoutine(sent: Draft, original: Message) {
-    const { timeZone, weekdaysOff, daysOff } = account.settings!;
+    const settings = account.settings!;
     const present = [original.from, ...original.replyTo, ...original.to, ...original.cc];
-    const off = { weekdays: weekdaysOff, days: daysOff.map(({ day }) => day) };
-    const steps = routineOf({ ...sent, notes: notesOf(sent.fills) }, present, dayAt(Date.now(), timeZone), off);
+    const steps = routineOf(
+      { ...sent, notes: notesOf(sent.fills) },
+      present,
+      dayAt(Date.now(), settings.timeZone),
+      daysOffOf(settings),
+    );
     close();
     routine.value = { ...steps, name: '' };
   }

@@ -26,9 +26,8 @@ export function useRoutineRuns(desk: ReturnType<typeof useDesk>, reply: Ref<Pane
 
   /** Without an answer a routine is done at once; it can be undone like any other change. */
   function file({ againIn, why, filed, done }: Routine) {
-    const { timeZone, weekdaysOff, daysOff } = account.settings!;
-    const off = { weekdays: weekdaysOff, days: daysOff.map(({ day }) => day) };
-    const day = againIn && later(dayAt(Date.now(), timeZone), againIn, 'working day', off);
+    const settings = account.settings!;
+    const day = againIn && later(dayAt(Date.now(), settings.timeZone), againIn, 'working day', daysOffOf(settings));
     return desk.changeMessage({
       ...(done && { answered: true }),
       ...(filed && { folder: filed }),

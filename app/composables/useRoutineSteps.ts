@@ -17,7 +17,7 @@ export function useRoutineSteps(handle: ReturnType<typeof useDraft>, insert: (no
     if (!draft) return;
     const known = new Set([...draft.to, ...draft.cc, ...draft.bcc].map(({ address }) => addressKey(address)));
     const fresh = (boxes: Mailbox[]) => boxes.filter(({ address }) => !known.has(addressKey(address)));
-    const off = { weekdays: settings.weekdaysOff, days: settings.daysOff.map(({ day }) => day) };
+    const off = daysOffOf(settings);
     const today = dayAt(Date.now(), settings.timeZone);
     const { importance, againIn, why, filed, done, signature } = routine;
     const isThere = signature === '' || settings.signatures.some(({ id }) => id === signature);

@@ -11,6 +11,8 @@ interface Surroundings {
   goTo(finding: Finding): unknown;
   /** @param draft as it was sent */
   onSent(sending: Sending, draft: Draft): void;
+  /** The server saw what is not seen here. */
+  onHeld(): unknown;
   /** The draft is open again, with the reason in it. */
   onReturned(): void;
 }
@@ -56,7 +58,9 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
       failure.value = messageOf(error);
       // Without an answer the same key asks again; anything else was decided and is a new press.
       if (error instanceof ApiError && error.status) pressed = '';
-      if (error instanceof ApiError && error.data.findings) held.value = error.data.findings;
+      if (!(error instanceof ApiError) || !error.data.findings) return;
+      held.value = error.data.findings;
+      around.onHeld();
     }
   }
 

@@ -35,12 +35,12 @@ const { uses, carrying, removing } = drawn;
 const { done, add, close, undo: undoDone } = useDone(problem);
 
 const ways = computed<Ways>(() => {
-  const { locale, currency, timeZone, weekdaysOff, daysOff } = account.settings!;
+  const { locale, currency, timeZone } = account.settings!;
   return {
     locale,
     currency,
     today: dayAt(Date.now(), timeZone),
-    off: { weekdays: weekdaysOff, days: daysOff.map(({ day }) => day) },
+    off: daysOffOf(account.settings!),
   };
 });
 

@@ -2,21 +2,7 @@ import { defineStore } from 'pinia';
 import type { LookupRow, LookupUse, StoredLookup } from '#shared/types/wire';
 import type { LookupInput } from '#shared/schemas/lookup';
 import type { Lookup } from '#core/lookup/lookup';
-
-/** The ids of the lookups that documents or blanks name. */
-function lookupsIn(sources: unknown[]): Set<string> {
-  const ids = new Set<string>();
-  const visit = (value: unknown) => {
-    if (Array.isArray(value)) value.forEach(visit);
-    else if (value && typeof value === 'object') {
-      const { lookup } = value as { lookup?: unknown };
-      if (typeof lookup === 'string' && lookup) ids.add(lookup);
-      Object.values(value).forEach(visit);
-    }
-  };
-  sources.forEach(visit);
-  return ids;
-}
+import { lookupsIn } from '#core/lookup/uses';
 
 /** The lookups of the account. Rows are fetched when a note needs them, and kept. */
 export const useLookupsStore = defineStore('lookups', () => {
@@ -66,7 +52,7 @@ export const useLookupsStore = defineStore('lookups', () => {
   /** Makes sure that the lookups that documents or blanks name are here. @throws ApiError when they cannot be fetched */
   async function need(...sources: unknown[]): Promise<void> {
     await Promise.all(
-      [...lookupsIn(sources)].map((id) => {
+      [...lookupsIn(...sources)].map((id) => {
         if (!asked.has(id)) asked.set(id, fetchOne(id));
         return asked.get(id)!;
       }),
@@ -75,7 +61,7 @@ export const useLookupsStore = defineStore('lookups', () => {
 
   /** The same, after a look whether they were changed elsewhere: what goes into a message is what stands there now. */
   async function fresh(...sources: unknown[]): Promise<void> {
-    if (lookupsIn(sources).size) await load(true);
+    if (lookupsIn(...sources).size) await load(true);
     await need(...sources);
   }
 

@@ -4,6 +4,7 @@ import { leftOutContent } from '../note/schema';
 import { blockContent, inlineContent, skeleton } from './content';
 import { Evaluation } from './evaluate';
 import type { Fill, Fills } from './fill';
+import { blankKey } from './kinds/key';
 import { isValue, type FillContext } from './kinds/kind';
 import { isOn, leaveOut, passagesIn, putBack } from './passage';
 import { placesIn, type Place } from './places';
@@ -46,7 +47,7 @@ function passageEdits(doc: Node, fills: Fills, evaluations: Map<string, Evaluati
 }
 
 /** The blank of a place as it is to be filled now; null when it stays as it stands. */
-function placeEdit(place: Place, evaluation: Evaluation): Edit | null {
+function placeEdit(place: Place, evaluation: Evaluation, answered?: string): Edit | null {
   const known = evaluation.blank(place.label) ?? place.blank;
   // Written as it stands here: the same question may be spelt with a capital elsewhere.
   const blank = known && { ...known, label: place.label };
@@ -54,7 +55,8 @@ function placeEdit(place: Place, evaluation: Evaluation): Edit | null {
   const { from, to, insertion } = place;
   const id = { insertion, place: place.place };
   const outcome = evaluation.outcome(blank.label, blank);
-  if (outcome && !isValue(outcome) && outcome.gone && place.state !== 'open') return null;
+  const isGone = outcome?.gone && !(isValue(outcome) && blankKey(place.label) === answered);
+  if (isGone && place.state !== 'open') return null;
   if (place.form === 'rows') {
     const node = blockContent(blank, id, evaluation);
     const now = isValue(outcome) && outcome.blocks ? String(node.attrs.value) : '';
@@ -68,14 +70,14 @@ function placeEdit(place: Place, evaluation: Evaluation): Edit | null {
   return { from, to, content: Fragment.fromArray(inlineContent(blank, id, evaluation, place.marks)) };
 }
 
-function placeEdits(doc: Node, evaluations: Map<string, Evaluation>): Edit[] {
+function placeEdits(doc: Node, evaluations: Map<string, Evaluation>, answered?: string): Edit[] {
   const places = placesIn(doc);
   const edits: Edit[] = [];
   let after = 0;
   for (const place of places) {
     const evaluation = evaluations.get(place.insertion);
     if (!evaluation || place.form === 'inside' || place.from < after) continue;
-    const edit = placeEdit(place, evaluation);
+    const edit = placeEdit(place, evaluation, answered);
     if (!edit) continue;
     // A wording in which something was changed by hand is left as it is.
     const inside = places.filter((other) => other !== place && other.from >= place.from && other.to <= place.to);
@@ -110,8 +112,15 @@ function withEdits(doc: Node, edits: Edit[]): Node {
  * there or left out. Text edited by hand since stays. The edits come in rounds: each round is for the document that the
  * one before left, its edits in document order.
  * @param only the insertions to look at; all of them when absent
+ * @param answered the key of the blank that was just answered
  */
-export function letterEdits(doc: Node, fills: Fills, context: FillContext, only?: string[]): Edit[][] {
+export function letterEdits(
+  doc: Node,
+  fills: Fills,
+  context: FillContext,
+  only?: string[],
+  answered?: string,
+): Edit[][] {
   const evaluations = new Map<string, Evaluation>();
   for (const [insertion, fill] of Object.entries(fills))
     if (!only || only.includes(insertion)) evaluations.set(insertion, evaluate(fill, context));
@@ -126,7 +135,7 @@ export function letterEdits(doc: Node, fills: Fills, context: FillContext, only?
   };
   // A passage put back may hold another that a condition turns.
   for (let i = 0; i < 6 && take(passageEdits(current, fills, evaluations)); i++);
-  for (let i = 0; i < 3 && take(placeEdits(current, evaluations)); i++);
+  for (let i = 0; i < 3 && take(placeEdits(current, evaluations, answered)); i++);
   take(leftOutEdits(current, fills, context, only));
   return rounds;
 }

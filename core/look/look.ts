@@ -1,4 +1,5 @@
 import { pastDay, subjectDiffers, wrongWeekday } from './checks/days';
+import { changedFacts } from './checks/facts';
 import { files, size } from './checks/files';
 import { signature, twoClosings, twoGreetings } from './checks/frame';
 import { links, pictures } from './checks/links';
@@ -15,6 +16,7 @@ export function closeLook(draft: LookedAt, facts: LookFacts, wishes: LookWishes 
   const letter = letterOf(draft, facts);
   const checks = [
     likelyAddresses,
+    changedFacts,
     otherGreeting,
     otherName,
     wrongWeekday,

@@ -20,6 +20,15 @@ function walk(value: unknown, visit: (options: Options) => void): void {
   }
 }
 
+/** The ids of the lookups that documents, blanks or fills name. */
+export function lookupsIn(...sources: unknown[]): Set<string> {
+  const ids = new Set<string>();
+  walk(sources, ({ lookup }) => {
+    if (typeof lookup === 'string' && lookup) ids.add(lookup);
+  });
+  return ids;
+}
+
 /** What the documents of a note take from a lookup, inside wordings too; null when nothing. */
 export function usesInNote(docs: Node[], lookup: string): Uses | null {
   const columns = new Set<string>();

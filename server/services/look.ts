@@ -1,8 +1,12 @@
 import type { Draft, LookPeople } from '#shared/types/wire';
 import type { Settings } from '#shared/schemas/settings';
+import { fillContext } from '#shared/utils/fillContext';
+import { changedFacts } from '#core/blank/changed';
 import { notesOf } from '#core/blank/fill';
 import { dayAt } from '#core/calendar/day';
 import type { LookFacts } from '#core/look/letter/letter';
+import type { Lookup } from '#core/lookup/lookup';
+import { lookupsIn } from '#core/lookup/uses';
 import { lastLook } from '#core/look/look';
 import type { Finding } from '#core/look/letter/finding';
 import { splitQuoted } from '#core/message/quote';
@@ -11,6 +15,7 @@ import { signatureDoc, signatureFor } from '#core/note/signature';
 import { toText } from '#core/note/text';
 import { SlipTable } from '#core/slip/table';
 import type { AccountRow } from '../db/repositories/accounts';
+import { lookupById } from '../db/repositories/lookups';
 import { messageThread } from '../db/repositories/messages';
 import { noteRows } from '../db/repositories/notes';
 import { boxesOfPeople } from '../db/repositories/people';
@@ -47,6 +52,13 @@ async function originalOf(app: Application, owner: string, id: string | null): P
   return { from: thread.from, to: thread.to, cc: thread.cc, subject: thread.subject, text: splitQuoted(text).own };
 }
 
+/** The lookups that the blanks of a draft draw on, by id. One that is gone is absent. */
+async function lookupsOf({ db }: Application, owner: string, draft: Draft): Promise<Record<string, Lookup>> {
+  const ids = [...lookupsIn(draft.fills, draft.subject, draft.body)];
+  const found = await Promise.all(ids.map((id) => lookupById(db, owner, id)));
+  return Object.fromEntries(found.flatMap((one) => (one ? [[one.id, one]] : [])));
+}
+
 /** The last look at a draft, once more before it leaves, with all that is known here. */
 export async function lookAt(
   app: Application,
@@ -62,6 +74,11 @@ export async function lookAt(
     owner,
     inside.filter((note) => before.has(note)),
   );
+  const looked = { ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body) };
+  const context = {
+    ...fillContext(settings, await lookupsOf(app, owner, draft), draft.to[0], null, null),
+    now: app.now(),
+  };
   const facts: LookFacts = {
     mode: draft.mode,
     attachments: draft.attachments,
@@ -76,8 +93,8 @@ export async function lookAt(
     locale: settings.locale,
     sentBefore: notes.map(({ id, name }) => ({ name, at: before.get(id)! })),
     slips: new SlipTable(settings.slips.filter(({ off }) => !off)),
+    changedFacts: changedFacts([looked.subject, looked.body], draft.fills, context),
   };
   const { holds, silences } = settings;
-  const looked = { ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body) };
   return lastLook(looked, facts, { holds, silences, silenced: draft.silenced });
 }

@@ -1,12 +1,18 @@
 import { beforeAll, describe, expect, it, vi } from 'vitest';
-import { docFromText } from '#core/note/schema';
+import { fillContext } from '#shared/utils/fillContext';
+import { fill } from '#core/blank/fill';
+import type { Finding } from '#core/look/letter/finding';
+import { docFromText, parseDoc } from '#core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
+import { said } from '../../tests/words';
 import { LETTER, readyDraft, withSender } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
 import type { Application } from './application';
 import { changeSettings, readSettings } from './accounts';
 import { beginDraft, changeDraft, readDraft } from './drafts';
+import type { UserError } from './errors';
 import { storeFile } from './files';
+import { changeLookup, keepLookup } from './lookups';
 import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
 
 let app: Application;
@@ -18,19 +24,64 @@ describe('a message that rests before it leaves', () => {
   it('is taken back whole, and leaves by itself when the time is over', async () => {
     const { id: owner } = await newAccount(app);
     await changeSettings(app, owner, { ...(await readSettings(app, owner)), sendDelay: 10 });
-    const { draft } = await readyDraft(app, owner);
+    const { draft, originalId } = await readyDraft(app, owner);
+    const waiting = async () =>
+      (await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 50, today: '2099-01-01' })).rows;
+    expect(await waiting()).toMatchObject([{ id: originalId }]);
     const resting = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'rests-here' });
     expect(resting).toMatchObject({ state: 'queued', problem: null });
     expect(Math.abs(resting.leavesAt - Date.now() - 10_000)).toBeLessThan(5_000);
     await dispatchDue(app);
     expect(await readSending(app, owner, resting.id)).toMatchObject({ state: 'queued' });
+    // What is being answered does not wait meanwhile.
+    expect(await waiting()).toEqual([]);
     await takeBack(app, owner, resting.id);
+    expect(await waiting()).toMatchObject([{ id: originalId }]);
     expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body, problem: null });
 
     const again = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'rests-again' });
     await dispatchDue({ ...app, now: () => Date.now() + 11_000 });
     expect(await readSending(app, owner, again.id)).toMatchObject({ state: 'sent', leavesAt: 0 });
     await expect(takeBack(app, owner, again.id)).rejects.toMatchObject({ status: 409 });
+  });
+});
+
+describe('a fact that was changed in its lookup after the letter was filled', () => {
+  it('holds the letter back, and goes all the same when told to', async () => {
+    const { id: owner } = await newAccount(app);
+    const lookup = await keepLookup(app, owner, {
+      name: 'Services',
+      columns: [
+        { id: 'k', name: 'Service', type: 'text' },
+        { id: 'p', name: 'Price', type: 'money' },
+      ],
+      keyColumn: 'k',
+      rows: [{ k: 'Tuning', p: '120' }],
+    });
+    const { draft } = await readyDraft(app, owner);
+    const options = { lookup: lookup.id, column: 'p', row: 'asked', of: '', hint: '' };
+    const wording = parseDoc({
+      type: 'doc',
+      content: [
+        { type: 'paragraph', content: [{ type: 'blank', attrs: { label: 'price', kind: 'lookup', options } }] },
+      ],
+    });
+    const settings = await readSettings(app, owner);
+    const context = fillContext(settings, { [lookup.id]: lookup }, draft.to[0], null, null);
+    const filled = fill({ subject: parseDoc(draft.subject), body: wording }, context, { price: 'Tuning' }, 'one');
+    const ready = await changeDraft(app, owner, draft.id, {
+      ...draft,
+      body: filled.body.toJSON(),
+      fills: { one: filled.fill },
+    });
+    const press = { version: ready.version, key: 'first-press' };
+    await changeLookup(app, owner, lookup.id, { ...lookup, rows: [{ k: 'Tuning', p: '135' }] });
+    const error = await sendDraft(app, owner, draft.id, press).catch((error: UserError) => error);
+    expect(error).toMatchObject({ status: 422 });
+    const [finding] = (error as UserError).data.findings as Finding[];
+    expect(said(finding!.words)).toMatch(/^“price” was .*120.* when it was filled in; the lookup says .*135.* now$/);
+    const sent = await sendDraft(app, owner, draft.id, { ...press, key: 'second-press', anyway: true });
+    expect(sent.state).toBe('sent');
   });
 });
 

@@ -10,7 +10,7 @@ const emit = defineEmits<{ choose: [again: Again | null]; close: [] }>();
 
 const account = useAccountStore();
 const settings = account.settings!;
-const off = { weekdays: settings.weekdaysOff, days: settings.daysOff.map(({ day }) => day) };
+const off = daysOffOf(settings);
 const today = dayAt(Date.now(), settings.timeZone);
 
 const SOON = [

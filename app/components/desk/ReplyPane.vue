@@ -86,6 +86,7 @@ const { findings, now, known, signature } = useLook({
   original: () => props.original,
   slips: () => byItself.all.value,
   parts: letter.parts,
+  changedFacts: () => letter.factsChanged.value,
   changes: () => changes.value,
 });
 const { goTo, mend, mendFirst, leave } = useFindings(handle, {
@@ -108,6 +109,7 @@ const { sending, held, failure, busy, send, follow, takeBack } = useSending(hand
   look: now,
   goTo,
   onSent: (result, sent) => emit('sent', result, sent),
+  onHeld: letter.refreshFacts,
   onReturned: () => body.commands.focus(),
 });
 
@@ -166,7 +168,6 @@ function leaveFill() {
   letter.look(null);
   if (!letter.toCaret()) body.commands.focus();
 }
-
 const { before, keepWith, keepFact } = useKnownAnswers(draft, questions, () => props.person);
 
 async function keep(question: BlankQuestion) {
@@ -206,11 +207,10 @@ const signing = useSignature(handle, { current: signature, known });
 /** What is to be kept: the part of the letter that is selected, or all of it. */
 async function keeping() {
   settle();
-  const { from, to, empty } = body.state.selection;
-  const part = empty ? body.state.doc : body.state.doc.cut(from, to);
-  const whole = draft.value!;
+  const { doc, selection } = body.state;
+  const part = selection.empty ? doc : doc.cut(selection.from, selection.to);
   const { keepingOfDraft } = await import('~/utils/keeping');
-  return keepingOfDraft(whole, part, !empty, signatureTexts(account.settings!));
+  return keepingOfDraft(draft.value!, part, !selection.empty, signatureTexts(account.settings!));
 }
 
 /** What was typed last belongs to it. */

@@ -62,6 +62,8 @@ export interface FillValue {
   working?: Phrase;
   /** The row that was chosen, for blanks that take other columns of it. */
   row?: Row;
+  /** What it drew on is gone: it stands as it was typed, and does not take the place of what stands in a letter. */
+  gone?: boolean;
   /** The rows that were chosen, for reckoning with their columns. */
   rows?: { lookup: Lookup; rows: Row[] };
 }

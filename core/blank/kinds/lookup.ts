@@ -148,7 +148,7 @@ export const lookup: BlankKind<LookupOptions> = {
         stored && table
           ? cellValue(table, options.column, { [options.column]: stored }, options, scope)
           : asText(typed);
-      return value && { ...value, row };
+      return value && { ...value, row, ...(!table && { gone: true }) };
     }
     const row = rowOf(table, typed);
     if (!row) return { problem: phrase('unread.noRow', { table: table.name, row: typed }), gone: true };

@@ -8,6 +8,7 @@ export const CHECKS = [
   'near-address',
   'open-blank',
   'open-mark',
+  'fact-changed',
   'no-subject',
   'nothing-written',
   'other-greeting',
@@ -39,7 +40,7 @@ export type CheckName = (typeof CHECKS)[number];
 export const NEEDED: readonly CheckName[] = ['no-recipient', 'bad-address'];
 
 /** What holds a message back unless the settings say otherwise. */
-export const HOLDING: readonly CheckName[] = [...NEEDED, 'open-blank', 'open-mark'];
+export const HOLDING: readonly CheckName[] = [...NEEDED, 'open-blank', 'open-mark', 'fact-changed'];
 
 /** Where in a draft something was seen. */
 export interface LookPlace {

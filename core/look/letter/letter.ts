@@ -1,4 +1,5 @@
 import type { Node } from '@tiptap/pm/model';
+import type { ChangedFact } from '../../blank/changed';
 import type { Day } from '../../calendar/day';
 import type { Mailbox } from '../../message/address';
 import type { SlipTable } from '../../slip/table';
@@ -27,6 +28,8 @@ export interface LookFacts {
   /** Notes of this letter that were sent to the same person before, and when last (milliseconds since 1970). */
   sentBefore: { name: string; at: number }[];
   slips?: SlipTable;
+  /** Facts from lookups that were changed since they were filled. */
+  changedFacts?: ChangedFact[];
 }
 
 /** A line of the letter, and where it begins in the document. */

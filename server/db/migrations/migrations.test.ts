@@ -27,6 +27,11 @@ const upTo = async (last: string): Promise<void> => {
   await db.migrate.latest({ migrationSource: { ...migrationSource, getMigrations }, tableName: 'migrations' });
 };
 
+/** Takes the newest steps back, until this one is the last. */
+async function downTo(last: string): Promise<void> {
+  while ((await currentMigration(db)) !== last) await db.migrate.down({ migrationSource, tableName: 'migrations' });
+}
+
 describe('a database of an earlier version', () => {
   it('keeps its signature as the first of several, and goes back with it', async () => {
     await upTo('0005_phrases');
@@ -50,8 +55,7 @@ describe('a database of an earlier version', () => {
     expect(signed.signature_answer).toBe(signed.signature_new);
     expect(await of(1)).toMatchObject({ signatures: '[]', signature_new: '', cues: 'ended', send_delay: 0 });
 
-    const down = () => db.migrate.down({ migrationSource, tableName: 'migrations' });
-    while ((await currentMigration(db)) !== '0005_phrases') await down();
+    await downTo('0005_phrases');
     expect(JSON.parse((await of(0)).signature)).toEqual(body);
     await migrate(db);
     expect(JSON.parse((await of(0)).signatures)[0].body).toEqual(body);
@@ -77,9 +81,31 @@ describe('a database of an earlier version', () => {
     };
     await db('drafts').insert({ ...draft, mode: 'forward' });
     expect(await db('drafts').where({ id }).first()).toMatchObject({ handling: '{}', open_blanks: 0 });
-    await db.migrate.down({ migrationSource, tableName: 'migrations' });
+    await downTo('0006_hand');
     expect(await db('drafts').where({ id }).first()).toMatchObject({ mode: 'new', subject_text: 'Fwd' });
     await migrate(db);
     expect(await db('drafts').where({ id }).first()).toMatchObject({ mode: 'new', handling: '{}' });
+  });
+
+  it('has a changed fact hold a message back, unless something else was chosen', async () => {
+    await migrate(db);
+    const ids = [newId(), newId()];
+    for (const id of ids) {
+      const address = `${id}@test.example`;
+      await db('accounts').insert({ id, address, address_key: address, password_hash: '', demo: false, created_at: 1 });
+      await db('settings').insert({
+        ...{ owner: id, name: 'Wren', locale: 'en-GB', time_zone: 'UTC', fields: '[]', currency: 'EUR' },
+        ...{ weekdays_off: '[6,7]', days_off: '[]' },
+      });
+    }
+    await db('settings').where({ owner: ids[1] }).update({ holds: '["no-recipient"]' });
+    const holds = async () =>
+      Promise.all(ids.map(async (owner) => JSON.parse((await db('settings').where({ owner }).first()).holds)));
+    const before = await holds();
+    expect(before[0]).toContain('fact-changed');
+    await downTo('0007_handling');
+    expect(await holds()).toEqual([before[0].filter((one: string) => one !== 'fact-changed'), ['no-recipient']]);
+    await migrate(db);
+    expect(await holds()).toEqual(before);
   });
 });

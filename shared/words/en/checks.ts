@@ -16,6 +16,8 @@ export default {
     badAddress: '“{address}” cannot be an address: {problem}',
     openBlank: '“{label}” is still open',
     openMark: '“{text}” looks unfinished',
+    factChanged: '“{label}” was {was} when it was filled in; the lookup says {now} now',
+    factGone: '“{label}”: the lookup does not have {was} any more',
     noSubject: 'The subject is empty',
     nothingWritten: 'Nothing is written yet',
     ownAddress: '{address} is your own address',

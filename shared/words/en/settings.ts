@@ -83,6 +83,7 @@ export default {
     'signature-twice': 'The signature stands twice',
     'two-greetings': 'There are two greetings',
     'two-closings': 'There are two closings',
+    'fact-changed': 'A fact was changed in its lookup since it was filled in',
     'same-note': 'The same note was sent to them before',
     'other-link': 'A link shows another address',
     'dead-link': 'A link leads nowhere',

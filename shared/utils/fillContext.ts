@@ -1,9 +1,16 @@
-import type { Message, Person } from '#shared/types/wire';
-import type { Settings } from '#shared/schemas/settings';
+import type { Message, Person } from '../types/wire';
+import type { Settings } from '../schemas/settings';
+import type { DaysOff } from '#core/calendar/day';
+import type { Lookup } from '#core/lookup/lookup';
 import type { FillContext, MessageFacts } from '#core/blank/kinds/kind';
 import type { Mailbox } from '#core/message/address';
 import { splitName } from '#core/person/name';
-import { useLookupsStore } from '~/stores/lookups';
+
+/** The days on which the user does not work. */
+export const daysOffOf = ({ weekdaysOff, daysOff }: Pick<Settings, 'weekdaysOff' | 'daysOff'>): DaysOff => ({
+  weekdays: weekdaysOff,
+  days: daysOff.map(({ day }) => day),
+});
 
 /** What of a message blanks may take. */
 export function messageFacts(message: Message | null): MessageFacts | null {
@@ -14,7 +21,7 @@ export function messageFacts(message: Message | null): MessageFacts | null {
 /** What blanks may draw on, for somebody written to and the message answered. */
 export function fillContext(
   settings: Settings,
-  lookups: ReturnType<typeof useLookupsStore>['whole'],
+  lookups: Record<string, Lookup>,
   to: Mailbox | undefined,
   known: Person | null,
   message: MessageFacts | null,
@@ -38,6 +45,6 @@ export function fillContext(
     locale: settings.locale,
     timeZone: settings.timeZone,
     currency: settings.currency,
-    daysOff: { weekdays: settings.weekdaysOff, days: settings.daysOff.map(({ day }) => day) },
+    daysOff: daysOffOf(settings),
   };
 }
