@@ -1,8 +1,8 @@
 import { until } from '@vueuse/core';
+import { notesOf } from '#core/blank/fill';
 import type { Draft, Message, Sending } from '#shared/types/wire';
 import { NO_HANDLING, type DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
-import type { Done } from './useDone';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
 
@@ -30,7 +30,7 @@ export function useDesk(around: {
   const draft = shallowRef<Draft | null>(null);
   const problem = ref('');
   const reading = ref(false);
-  const { done, add, replace, close, undo } = useDone(problem);
+  const { done, add, close, undo } = useDone(problem);
 
   const messageId = computed(() => String(route.query.message ?? ''));
   const draftId = computed(() => String(route.query.draft ?? ''));
@@ -186,10 +186,22 @@ export function useDesk(around: {
     }
   }
 
-  /** Whether what was sent may be worth a note. Without what tells it nothing is offered. */
-  async function isWorthKeeping(sent: Draft): Promise<boolean> {
-    const tells = await import('~/utils/keeping').catch(() => null);
-    return tells?.isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ?? false;
+  /**
+   * Why what was sent may be worth a note: it was written by hand mostly, or much of it before; null when it is not.
+   * Without what tells it nothing is offered.
+   */
+  async function worthKeeping(sent: Draft, message: string | null): Promise<{ remark?: string } | null> {
+    try {
+      const { isMostlyOwn, textOfLetter } = await import('~/utils/keeping');
+      const { letters } = await api<{ letters: number }>('/messages/written-before', {
+        method: 'POST',
+        body: { text: textOfLetter(sent).slice(0, 100_000), notes: notesOf(sent.fills), message: message ?? '' },
+      });
+      if (letters) return { remark: t('desk.writtenBefore', { count: letters }) };
+      return isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ? {} : null;
+    } catch {
+      return null;
+    }
   }
 
   async function onSent(sending: Sending, sent: Draft) {
@@ -201,8 +213,7 @@ export function useDesk(around: {
     const answered = message.value;
     const isSpecial = JSON.stringify(sent.handling) !== JSON.stringify(NO_HANDLING) || sent.bcc.length > 0;
     const routine = answered && isSpecial ? () => around.makeRoutine(sent, answered) : undefined;
-    const [worth] = await Promise.all([isWorthKeeping(sent), mail.refresh()]);
-    const keep = worth ? () => around.keepSent(sent) : undefined;
+    await mail.refresh();
     const target = next || (mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
     const isSaid = resting.has(sending.draftId);
     const rests = sending.state === 'queued';
@@ -215,17 +226,22 @@ export function useDesk(around: {
     }
     // Found once more by whoever opens it meanwhile, it is said already.
     if (rests && isSaid) return;
-    if (rests) rest(sending, sent, { keep, routine });
-    else add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow'), keep, routine });
+    const change = rests
+      ? rest(sending, sent)
+      : add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
+    change({ routine });
+    // It takes a moment, in which the next message is read.
+    void worthKeeping(sent, sending.sentMessageId).then(
+      (worth) => worth && change({ keep: () => around.keepSent(sent), ...worth }),
+    );
   }
 
   /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
-  function rest(sending: Sending, sent: Draft, offers: Pick<Done, 'keep' | 'routine'>) {
+  function rest(sending: Sending, sent: Draft): ReturnType<typeof add> {
     const answered = sent.mode === 'forward' ? '' : (sent.originalId ?? '');
     const seconds = Math.max(1, Math.ceil((sending.leavesAt - Date.now()) / 1000));
-    const said: Done = { text: t('desk.leavesIn', { count: seconds }), undo: bringBack, ...offers };
     let isBack = false;
-    add(said);
+    const change = add({ text: t('desk.leavesIn', { count: seconds }), undo: bringBack });
     async function bringBack() {
       // Nothing else is said of it while it is being brought back.
       isBack = true;
@@ -245,10 +261,11 @@ export function useDesk(around: {
       resting.delete(sending.draftId);
       const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
       const text = now.problem ? say(now.problem) : t('desk.sentNow');
-      replace(said, { text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo, ...offers });
+      change({ text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo });
       await mail.refresh();
     }
     setTimeout(ask, sending.leavesAt - Date.now() + ASK_AGAIN_MS);
+    return change;
   }
 
   /** Opens a draft, beside the message it answers. */

@@ -4,6 +4,8 @@ export interface Done {
   undo?: () => Promise<unknown>;
   /** Makes a routine of it. */
   routine?: () => void;
+  /** What else is to be said of it. */
+  remark?: string;
   /** Makes a note of it. */
   keep?: () => void;
 }
@@ -17,10 +19,17 @@ const KEPT = 20;
 export function useDone(problem: Ref<string>) {
   const all = shallowRef<Done[]>([]);
   const done = computed(() => all.value.at(-1) ?? null);
-  const add = (one: Done) => (all.value = [...all.value.slice(1 - KEPT), one]);
+  /** Says what was done. @returns what says something else of it later */
+  function add(one: Done): (part: Partial<Done>) => void {
+    all.value = [...all.value.slice(1 - KEPT), one];
+    let now = one;
+    return (part) => {
+      const next = { ...now, ...part };
+      all.value = all.value.map((known) => (known === now ? next : known));
+      now = next;
+    };
+  }
   const close = () => (all.value = []);
-  /** Says something else of what was done; its undo goes. */
-  const replace = (one: Done, other: Done) => (all.value = all.value.map((known) => (known === one ? other : known)));
 
   /** Undoes what was done last. Resolves to whether it was. */
   async function undo(): Promise<boolean> {
@@ -38,5 +47,5 @@ export function useDone(problem: Ref<string>) {
     }
   }
 
-  return { done, add, replace, close, undo };
+  return { done, add, close, undo };
 }

@@ -216,6 +216,15 @@ export function useDraft(owner: () => string) {
     state.value = 'saved';
   }
 
+  /** Deletes the draft, with all that was written. @returns it, null when there is none */
+  async function discard(): Promise<Draft | null> {
+    await save();
+    const gone = draft.value;
+    if (gone) await api(`/drafts/${gone.id}`, { method: 'DELETE' });
+    forget();
+    return gone;
+  }
+
   const onHide = () => {
     if (dirty) writeJournal();
     if (dirty && !saving) void write(true);
@@ -226,5 +235,19 @@ export function useDraft(owner: () => string) {
     close();
   });
 
-  return { draft, state, problem, theirs, open, change, changeLater, save, keepMine, takeTheirs, close, forget };
+  return {
+    draft,
+    state,
+    problem,
+    theirs,
+    open,
+    change,
+    changeLater,
+    save,
+    keepMine,
+    takeTheirs,
+    close,
+    forget,
+    discard,
+  };
 }

@@ -7,8 +7,9 @@ import type { BlankQuestion, DraftQuestion } from '#core/blank/questions';
 export function useKnownAnswers(
   draft: Readonly<Ref<Draft | null>>,
   questions: Readonly<Ref<DraftQuestion[]>>,
-  person: () => Person | null,
+  around: { person: () => Person | null; kept(person: Person): void; problem(words: string): void },
 ) {
+  const { person } = around;
   const before = shallowRef<Record<string, string[]>>({});
   const to = computed(() => draft.value?.to[0]);
   const asking = computed(() => {
@@ -41,5 +42,10 @@ export function useKnownAnswers(
     return api<Person>(`/people/${known.id}`, { method: 'PUT', body });
   }
 
-  return { before, keepWith, keepFact };
+  const keep = (question: BlankQuestion) =>
+    keepFact(question)
+      .then((kept) => kept && around.kept(kept))
+      .catch((error) => around.problem(messageOf(error)));
+
+  return { before, keepWith, keep };
 }

@@ -220,7 +220,11 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       : { subject: noteSubject, body: wording };
     const filled = fill(source, context.value, {}, insertion);
     handle.change({
-      fills: { ...fills.value, [insertion]: { ...filled.fill, note: note.id, noteVersion: note.version } },
+      // A part is not the note: it is neither counted nor improved as one.
+      fills: {
+        ...fills.value,
+        [insertion]: { ...filled.fill, ...(note.id && { note: note.id, noteVersion: note.version }) },
+      },
       ...travelling(note),
     });
     const behind = target?.cue?.behind ?? '';

@@ -105,5 +105,11 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
     }
   }
 
-  return { sending, held, failure, busy, send, follow, takeBack };
+  /** What waits for the post office, once there is something to say of it. */
+  const delayed = computed(() => {
+    const now = sending.value;
+    return busy.value && now?.problem && ['queued', 'unanswered'].includes(now.state) ? now : null;
+  });
+
+  return { delayed, held, failure, busy, send, follow, takeBack };
 }

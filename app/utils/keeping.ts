@@ -42,12 +42,15 @@ export function keepingOfDraft(draft: Draft, body: Node, isPart: boolean, signat
 /** A letter of fewer words is written again as quickly as it is found. */
 const FEW_WORDS = 25;
 
+/** What a letter says, its values turned back into their blanks. */
+export const textOfLetter = (draft: Draft): string => toText(unfilled(parseDoc(draft.body), draft.fills));
+
 /**
  * Whether a letter was mostly written by hand, so that it may be worth a note.
  * @param wordingOf the wording of a note in the library
  */
 export function isMostlyOwn(draft: Draft, wordingOf: (note: string) => string | undefined): boolean {
-  const text = toText(unfilled(parseDoc(draft.body), draft.fills));
+  const text = textOfLetter(draft);
   if (words(text).length < FEW_WORDS) return false;
   const wordings = notesOf(draft.fills).flatMap((id) => wordingOf(id) ?? []);
   return ownShare(text, wordings) > 0.5;

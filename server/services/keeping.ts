@@ -1,5 +1,5 @@
 import type { Attachment, Keeping } from '#shared/types/wire';
-import type { KeepRequest } from '#shared/schemas/message';
+import type { KeepRequest, SentLetter } from '#shared/schemas/message';
 import { addressKey, type Mailbox } from '#core/message/address';
 import { signatureTexts } from '#core/note/signature';
 import { proposedName } from '#core/library/name';
@@ -7,11 +7,30 @@ import { bareSubject } from '#core/message/subject';
 import { docFromText, emptyDoc } from '#core/note/schema';
 import { fileSize } from '#core/number/size';
 import { accountById } from '../db/repositories/accounts';
+import { latestSources } from '../db/repositories/messages';
+import { noteRows } from '../db/repositories/notes';
 import { runTask } from '../work/pool';
 import { readSettings } from './accounts';
 import type { Application } from './application';
 import { safeFileName, storeFile } from './files';
 import { phrase, type Phrase } from '#core/text/phrase';
+
+/** So many messages sent last are looked through, as far as they are not longer together. */
+const LATEST = 100;
+const LATEST_BYTES = 5_000_000;
+
+/** In how many of the messages sent last much the same was written by hand as in a letter that was just sent. */
+export async function writtenBefore(
+  { db }: Application,
+  owner: string,
+  { text, notes, message }: SentLetter,
+): Promise<number> {
+  const [raws, rows] = await Promise.all([
+    latestSources(db, owner, 'sent', LATEST, LATEST_BYTES, message),
+    noteRows(db, owner, notes),
+  ]);
+  return runTask('before', { raws, text, notes: rows.map(({ bodyText }) => bodyText) });
+}
 
 const CUT = {
   long: phrase('keeping.long'),

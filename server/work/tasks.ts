@@ -8,6 +8,7 @@ import { quotedOf, shownOf } from '../mail/show';
 import { wordingIn, type WordingOf } from '../mail/wording';
 import { accidentsIn } from '#core/cue/check';
 import type { CueMode } from '#core/cue/table';
+import { writtenBefore } from '#core/near/writtenBefore';
 import { splitQuoted } from '#core/message/quote';
 import { readNotes, type FileOfNotes } from '../services/imports/read';
 
@@ -21,6 +22,13 @@ async function accidents({ raws, cue, mode }: { raws: Uint8Array[]; cue: string;
   return count;
 }
 
+/** In how many of these messages much the same stands as in a letter. */
+async function before({ raws, text, notes }: { raws: Uint8Array[]; text: string; notes: string[] }): Promise<number> {
+  const letters: string[] = [];
+  for (const raw of raws) letters.push(splitQuoted((await parseMessage(bytesOf(raw))).text).own);
+  return writtenBefore(text, notes, letters);
+}
+
 /** Bytes arrive from another thread as a bare array. */
 const bytesOf = (raw: Uint8Array) => Buffer.from(raw.buffer, raw.byteOffset, raw.byteLength);
 
@@ -32,6 +40,7 @@ export const tasks = {
   readNotes: (file: FileOfNotes) => readNotes(file),
   arrival: ({ raw }: { raw: Uint8Array }) => arrivalIn(bytesOf(raw)),
   accidents,
+  before,
 };
 
 export type Tasks = typeof tasks;

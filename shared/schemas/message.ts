@@ -1,6 +1,6 @@
 import './words';
 import { againSchema, type Again } from './again';
-import { boolean, number, object, string, type InferType } from 'yup';
+import { array, boolean, number, object, string, type InferType } from 'yup';
 import { phrase } from '#core/text/phrase';
 
 /** The folders of the mailbox (RFC 6154). Drafts are listed from where they are written. */
@@ -30,6 +30,14 @@ export const messageChangeSchema = object({
 type AskedList = InferType<typeof messageListSchema>;
 export type MessageList = Omit<AskedList, 'later'> & Partial<AskedList>;
 export type MessageChange = Omit<InferType<typeof messageChangeSchema>, 'again'> & { again?: Again | null };
+
+/** A letter that was just sent: its text, the notes in it, and the message it became, empty while it rests. */
+export const sentLetterSchema = object({
+  text: string().defined().max(100_000),
+  notes: array(string().required().max(26)).required().max(50).default([]),
+  message: string().defined().max(26).default(''),
+});
+export type SentLetter = InferType<typeof sentLetterSchema>;
 
 /** A selected part of a message, to be kept; the whole message without it. */
 export const keepSchema = object({

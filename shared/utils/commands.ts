@@ -25,6 +25,7 @@ export const COMMANDS = {
   takeNearNote: { key: 'Alt+1', digits: true, place: 'desk' },
   putByName: { key: 'Alt+N', place: 'desk' },
   findNote: { key: 'Alt+J', place: 'desk' },
+  previewNote: { key: 'Alt+Y', place: 'desk' },
   attachFile: { key: 'Alt+A', place: 'desk' },
   nextSignature: { key: 'Alt+G', place: 'desk' },
   showArrival: { key: 'Alt+Q', place: 'desk' },

@@ -1,5 +1,5 @@
-import { blank, expect, keepNote, paragraph, shortcut, test, text } from './desk';
-import { answer } from './filling';
+import { blank, expect, expectAccessible, keepNote, paragraph, shortcut, test, text } from './desk';
+import { answer, insert, keepLookup } from './filling';
 
 test('a cue turns into its note as one types; one undo gives the characters back, and they stay', async ({
   somebody: { page },
@@ -295,4 +295,92 @@ test('a last look whose reading cannot be fetched keeps no message back', async 
   await page.keyboard.press(shortcut('send'));
   await expect(page.getByText('Sent.')).toBeVisible();
   expect(await received()).toHaveLength(1);
+});
+
+test('a note is read before it goes in, and a selected part of it goes in alone', async ({ somebody: { page } }) => {
+  await keepNote(page, {
+    name: 'Aftercare',
+    body: [paragraph(text('Keep the lid closed.')), paragraph(text('Ring me in '), blank('weeks'), text(' weeks.'))],
+  });
+  const letter = await answer(page);
+  await page.keyboard.type('So: ,,after');
+  await expect(page.getByRole('option', { name: /Aftercare/ })).toBeVisible();
+  await page.keyboard.press(shortcut('previewNote'));
+  const preview = page.getByRole('region', { name: 'The note as it is kept' });
+  const wording = preview.getByRole('textbox', { name: 'Aftercare' });
+  await expect(wording).toBeFocused();
+  await expect(page.getByRole('option', { name: /Aftercare/ })).toBeHidden();
+  await expectAccessible(page);
+  // It can be read and not changed.
+  await page.keyboard.type('xyz');
+  await page.keyboard.press('Backspace');
+  await expect(wording).toHaveText(/^Keep the lid closed\.\s*Ring me in/);
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Shift+End');
+  await expect(preview.getByRole('button', { name: 'Put the part in' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(letter).toHaveText('So: Keep the lid closed.');
+  await expect(letter).toBeFocused();
+  await expect(preview).toBeHidden();
+  await expect(page.getByText('Improve the note')).toHaveCount(0);
+
+  // From the search under the letter, whole; and left again without a change.
+  const search = page.getByRole('combobox', { name: 'Find a note' });
+  await search.fill('lid');
+  await expect(page.getByRole('option', { name: /Aftercare/ })).toBeVisible();
+  await page.keyboard.press(shortcut('previewNote'));
+  await expect(wording).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(letter).toBeFocused();
+  await expect(letter).toHaveText('So: Keep the lid closed.');
+  await search.fill('lid');
+  await expect(page.getByRole('option', { name: /Aftercare/ })).toBeVisible();
+  await page.keyboard.press(shortcut('previewNote'));
+  await expect(wording).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(letter).toContainText('Ring me in');
+  await expect(page.getByRole('textbox', { name: 'weeks' })).toBeFocused();
+});
+
+test('what was written before is offered to be kept after Send, and a changed price holds the letter back', async ({
+  somebody: { page, received },
+}) => {
+  const felt =
+    'the felt on the hammers has hardened, which is why the treble sounds glassy, so I would voice it in two short visits';
+  await answer(page);
+  await page.keyboard.type(`Dear Ada, ${felt}. Robin Tester`);
+  await page.keyboard.press(shortcut('send'));
+  await expect(page.getByText('Sent.')).toBeVisible();
+  await answer(page, { id: 'two', subject: 'Again' });
+  await page.keyboard.type(`Dear Ada, ${felt}. Robin Tester`);
+  await page.keyboard.press(shortcut('send'));
+  await expect(page.getByText('Sent. You wrote much of it in a letter before.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep it as a note' })).toBeVisible();
+
+  const lookup = await keepLookup(page);
+  await keepNote(page, {
+    name: 'Price',
+    body: [
+      paragraph(text('It costs '), blank('price', 'lookup', { lookup, column: 'p', row: 'asked', of: '', hint: '' })),
+    ],
+  });
+  const letter = await answer(page, { id: 'three', subject: 'Price' });
+  await page.keyboard.type('Dear Ada, ');
+  await insert(page, 'price', /Price/);
+  await page.keyboard.type('Tuning');
+  await page.keyboard.press('Enter');
+  await expect(letter).toContainText('It costs £95');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const known = await (await page.request.get(`/api/lookups/${lookup}`)).json();
+  const rows = known.rows.map((row: { s: string }) => (row.s === 'Tuning' ? { ...row, p: '110' } : row));
+  expect((await page.request.put(`/api/lookups/${lookup}`, { data: { ...known, rows } })).status()).toBe(200);
+  const before = (await received()).length;
+  await page.keyboard.press(shortcut('send'));
+  await expect(page.getByText(/“price” was £95.* when it was filled in; the lookup says £110.* now/)).toBeVisible();
+  // The letter says what the lookup says now, and goes with one more key.
+  await expect(letter).toContainText('It costs £110');
+  expect(await received()).toHaveLength(before);
+  await page.keyboard.press(shortcut('sendAnyway'));
+  await expect(page.getByText('Sent.')).toBeVisible();
+  expect((await received()).at(-1)!.raw.toString()).toContain('110');
 });

@@ -170,6 +170,7 @@ export async function furnish(owner: APIRequestContext) {
     'PUT /imports/[id]/choices': { path: `/imports/${coming.id}/choices`, data: { choices: [] } },
     'POST /imports/[id]/run': { path: `/imports/${coming.id}/run` },
     'POST /imports/[id]/undo': { path: `/imports/${coming.id}/undo` },
+    'POST /messages/written-before': { data: { text: 'hello' }, list: true },
     'POST /notes/accidents': { data: { cue: 'gate' }, list: true },
     'GET /slips/common': { list: true },
     'GET /look/people': { list: true },

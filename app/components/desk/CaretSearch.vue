@@ -40,6 +40,9 @@ useEventListener(window, ['resize', 'scroll'], place, { capture: true, passive: 
       <p class="head small soft">
         <template v-if="search.query.trim()">{{ t('desk.searchKeys') }}</template>
         <template v-else>{{ t('desk.typeAnyWord') }}</template>
+        <span v-if="search.found.length">
+          · {{ t('desk.keyShows', { key: capsOf(shortcutOf('previewNote')).join(' ') }) }}</span
+        >
         <span> · {{ t('desk.escapeCloses') }}</span>
       </p>
       <!-- The focus stays in the letter, so what is chosen is said. -->

@@ -12,7 +12,7 @@ const props = defineProps<{
   /** To whom and about what is written, so that what was used for it comes first. */
   occasion?: Occasion;
 }>();
-const emit = defineEmits<{ insert: [id: string]; leave: [] }>();
+const emit = defineEmits<{ insert: [id: string]; preview: [id: string]; leave: [] }>();
 
 const notes = useNotesStore();
 const query = ref('');
@@ -32,6 +32,13 @@ const near = computed(() =>
 );
 
 useCommands({
+  previewNote: {
+    when: () => Boolean(query.value.trim() && found.value[current.value]),
+    do: () => {
+      emit('preview', found.value[current.value]!.row.id);
+      query.value = '';
+    },
+  },
   takeNearNote: {
     when: (event) => Boolean(near.value[Number(pressedKey(event).slice(-1)) - 1]),
     do: (event) => take(near.value[Number(pressedKey(event).slice(-1)) - 1]!.id),

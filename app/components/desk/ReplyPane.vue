@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3';
-import type { Draft, Message, Person, Sending } from '#shared/types/wire';
+import type { Draft, Message, Note, Person, Sending } from '#shared/types/wire';
 import { addressKey } from '#core/message/address';
 import { blankKey } from '#core/blank/kinds/key';
 import type { MessageFacts } from '#core/blank/kinds/kind';
@@ -57,6 +57,7 @@ const addressing = ref<{ open(part?: 'to' | 'cc' | 'bcc'): void }>();
 const foot = ref<{ toggle(): void }>();
 const pictures = usePictures();
 const remark = ref('');
+const fail = (words: string) => (failure.value = words);
 const files = ref<{ add(files: File[]): Promise<void> | undefined; choose(): void; chooseDay(): void }>();
 
 /** Where a note goes that is on its way, and what is typed meanwhile. */
@@ -101,10 +102,10 @@ const { goTo, mend, mendFirst, leave } = useFindings(handle, {
   },
   goTo: letter.goTo,
   chooseFile: () => files.value?.choose(),
-  problem: (words) => (failure.value = words),
+  problem: fail,
 });
 const { edited } = useEditedNotes(draft, body, changes);
-const { sending, held, failure, busy, send, follow, takeBack } = useSending(handle, {
+const { delayed, held, failure, busy, send, follow, takeBack } = useSending(handle, {
   settle,
   look: now,
   goTo,
@@ -131,9 +132,9 @@ watch(
 );
 
 /** To whom and about what is written. */
-const about = computed(() => props.message?.subject ?? draft.value?.subjectText ?? '');
 const writtenTo = computed(() => addressKey(draft.value?.to[0]?.address ?? ''));
-const occasion = computed(() => ({ person: writtenTo.value, words: kindWords(about.value) }));
+const about = computed(() => kindWords(props.message?.subject ?? draft.value?.subjectText ?? ''));
+const occasion = computed(() => ({ person: writtenTo.value, words: about.value }));
 
 const caretSearch = useCaretSearch({
   editor: () => body,
@@ -142,18 +143,25 @@ const caretSearch = useCaretSearch({
   take: (id, range) => void insert(id, { range }),
 });
 const { current } = caretSearch;
+const { previewed, preview, takePreviewed } = useNotePreview({
+  search: () => search.value,
+  current,
+  insert,
+  problem: fail,
+});
 
-async function insert(id: string, target?: Omit<Target, 'editor'> & Partial<Target>) {
+/** @param which a note, or a part of one */
+async function insert(which: string | Note, target?: Omit<Target, 'editor'> & Partial<Target>) {
   settle();
   failure.value = '';
   const editor = (writing = target?.editor ?? body);
   await ahead.during(async () => {
     try {
-      const note = await notes.read(id);
+      const note = typeof which === 'string' ? await notes.read(which) : which;
       await lookups.fresh(note.subject, note.body);
       // What was typed to find it may have grown while the note was fetched.
       const insertion = letter.insert(note, search.value && target ? { range: search.value.range } : target);
-      notes.used(id, occasion.value);
+      if (note.id) notes.used(note.id, occasion.value);
       await nextTick();
       if (!fillList.value?.focusFirst(insertion) && (editor !== body || !letter.toCaret())) editor.commands.focus();
       await nextTick();
@@ -168,32 +176,15 @@ function leaveFill() {
   letter.look(null);
   if (!letter.toCaret()) body.commands.focus();
 }
-const { before, keepWith, keepFact } = useKnownAnswers(draft, questions, () => props.person);
+const meets = { person: () => props.person, kept: (person: Person) => emit('person', person), problem: fail };
+const { before, keepWith, keep } = useKnownAnswers(draft, questions, meets);
 
-async function keep(question: BlankQuestion) {
-  try {
-    const kept = await keepFact(question);
-    if (kept) emit('person', kept);
-  } catch (error) {
-    failure.value = messageOf(error);
-  }
-}
-
-const waits = computed(() => sending.value?.problem && ['queued', 'unanswered'].includes(sending.value.state));
 const openBlanks = computed(() => findings.value.filter(({ kind }) => kind === 'open-blank'));
 
 async function discard() {
-  if (!draft.value) return;
   settle();
-  await handle.save();
-  const gone = draft.value;
-  try {
-    await api(`/drafts/${gone.id}`, { method: 'DELETE' });
-    handle.forget();
-    emit('discarded', gone);
-  } catch (error) {
-    failure.value = messageOf(error);
-  }
+  const gone = await handle.discard().catch((error) => void (failure.value = messageOf(error)));
+  if (gone) emit('discarded', gone);
 }
 
 function take(other: 'mine' | 'theirs') {
@@ -254,7 +245,7 @@ defineExpose({
       :refused="busy ? null : draft.problem"
       :failure="failure || pictures.problem.value || remark"
       :problem="problem"
-      :waiting="waits && busy ? sending : null"
+      :waiting="delayed"
       :large="pictures.large.value"
       :copies="letter.copies.value"
       @copies="letter.answerCopies"
@@ -312,13 +303,22 @@ defineExpose({
         @leave="leaveFill"
       />
     </div>
+    <LazyNotePreview
+      v-if="previewed"
+      :key="previewed.id"
+      :note="previewed"
+      @take="takePreviewed"
+      @close="((previewed = null), body.commands.focus())"
+    />
     <NoteTray
+      v-show="!previewed"
       :short="openBlanks.length > 0"
       :one-line="questions.length > 0"
       :occasion="occasion"
       class="tray"
       data-part="tray"
       @insert="(id) => insert(id)"
+      @preview="preview"
       @leave="body.commands.focus()"
     />
 
@@ -339,7 +339,7 @@ defineExpose({
     />
 
     <CaretSearch
-      v-if="search"
+      v-if="search && !previewed"
       :search="search"
       :current="current"
       @pick="(id) => insert(id, { range: search!.range })"

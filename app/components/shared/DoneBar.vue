@@ -8,7 +8,7 @@ const emit = defineEmits<{ undo: []; close: [] }>();
 
 <template>
   <p v-if="done" class="done" role="status">
-    {{ done.text }}
+    {{ done.text }}<template v-if="done.remark">{{ ' ' + done.remark }}</template>
     <button
       v-if="done.undo"
       type="button"

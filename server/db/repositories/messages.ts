@@ -121,9 +121,11 @@ export async function latestSources(
   folder: Folder,
   count: number,
   bytes: number,
+  except = '',
 ): Promise<Buffer[]> {
   const rows = await db('messages')
     .where({ owner, folder })
+    .whereNot({ id: except })
     .select('id', 'size')
     .orderBy('received_at', 'desc')
     .limit(count);

@@ -18,6 +18,7 @@ export default {
   takeNearNote: 'Put in the first of the pinned notes; 2 to 9, the others',
   putByName: 'Put in the note whose name begins with the letters before the caret',
   findNote: 'Find a note at the caret',
+  previewNote: 'Read the note that was found, or take a part of it',
   send: 'Send',
   sendAnyway: 'Send all the same',
   showFindings: 'Show what the last look sees',
