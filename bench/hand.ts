@@ -32,6 +32,25 @@ async function typed(page: Page, session: CDPSession, count: number): Promise<nu
   return times;
 }
 
+/** Milliseconds from a sign put in to the frame that shows it, for each of so many. */
+async function painted(page: Page, count: number): Promise<number[]> {
+  const times: number[] = [];
+  for (let i = 0; i < count; i++) {
+    const time = await page.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          const start = performance.now();
+          document.execCommand('insertText', false, 'a');
+          // What follows a frame's callbacks as a task of its own follows its painting.
+          requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - start)));
+        }),
+    );
+    times.push(time);
+    await page.waitForTimeout(200);
+  }
+  return times;
+}
+
 /**
  * The script of a key in a letter of 20 KB with everything on that watches over it: cues, slips and the last look, whose
  * work is done in a worker; beside the same letter with all of it off. And of a key where a megabyte was pasted before.
@@ -90,9 +109,14 @@ export async function benchHand(databaseUrl: string): Promise<void> {
         const event = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
         document.activeElement!.dispatchEvent(event);
       },
-      SENTENCE.repeat(Math.round(MEGABYTE / SENTENCE.length)),
+      `${SENTENCE}\n`.repeat(Math.round(MEGABYTE / SENTENCE.length)),
     );
     await page.waitForTimeout(5_000);
+    print({
+      name: 'hand: from a key to its painting behind a megabyte pasted',
+      size: MEGABYTE,
+      ...spread(await painted(page, 20)),
+    });
     const large = await typed(page, session, 20);
     print({ name: 'hand: script of a key behind a megabyte pasted', size: MEGABYTE, ...spread(large) });
   });

@@ -20,6 +20,10 @@ interface Options {
   own: ((pasted: ReadBlock[] | string) => ReadBlock[]) | null;
 }
 
+/** A line of more characters is laid out too slowly to be written on. */
+const LONG_LINE = 30_000;
+const longestLine = (text: string) => text.split('\n').reduce((most, { length }) => Math.max(most, length), 0);
+
 const DATA_PICTURE = /data:image\/(?:png|jpe?g|gif|webp);base64,[A-Za-z0-9+/=]+/gi;
 
 async function blobOf(source: string): Promise<Blob> {
@@ -83,11 +87,17 @@ export const PasteFromElsewhere = Extension.create<Options>({
     const take = (view: EditorView, data: DataTransfer | null): boolean => {
       const html = data?.getData('text/html') ?? '';
       const files = [...(data?.files ?? [])];
+      const text = data?.getData('text/plain') ?? '';
+      const length = longestLine(text);
+      if (length > LONG_LINE) {
+        attach?.([new File([text], t('wording.pastedFile'), { type: 'text/plain' })]);
+        remark(t(attach ? 'wording.lineAttached' : 'wording.lineTooLong', { length }));
+        return true;
+      }
       if (html && !html.includes('data-pm-slice')) {
         takeHtml(view, html).catch(lost);
         return true;
       }
-      const text = data?.getData('text/plain') ?? '';
       if (!html && own && text.includes('\n') && isEmpty(view)) {
         const blocks = own(text);
         put(view, noteSchema.nodeFromJSON(docOf(blocks)));

@@ -1,7 +1,9 @@
 import MailComposer from 'nodemailer/lib/mail-composer';
+import type MimeNode from 'nodemailer/lib/mime-node';
 import type { Node } from '@tiptap/pm/model';
 import type { ThreadFields } from '#core/message/thread';
 import type { Mailbox } from '#core/message/address';
+import { quotedAsIs, toFlowed } from '#core/message/flowed';
 import { quoteText } from '#core/message/quote';
 import { escapeHtml } from '#core/note/escape';
 import { contentId, toHtml } from '#core/note/html';
@@ -35,13 +37,20 @@ export interface Letter extends ThreadFields {
   importance?: '' | 'high' | 'low';
 }
 
+/** What becomes of the parts of a letter's text: its own lines, and quoted ones. */
+const AS_IT_IS = { own: (text: string) => text, quoted: (text: string) => text };
+const FLOWED = { own: toFlowed, quoted: quotedAsIs };
+
 /** The plain text of a letter. The `-- ` line (RFC 3676 4.3) stands only where nothing but the signature follows. */
-export function letterText({ body, signature, quote }: Pick<Letter, 'body' | 'signature' | 'quote'>): string {
-  const parts = [toText(body).trimEnd()];
-  const under = toText(signature).trim();
+export function letterText(
+  { body, signature, quote }: Pick<Letter, 'body' | 'signature' | 'quote'>,
+  { own, quoted } = AS_IT_IS,
+): string {
+  const parts = [own(toText(body).trimEnd())];
+  const under = own(toText(signature).trim());
   if (under) parts.push(quote ? under : `-- \n${under}`);
-  if (quote?.isForward) parts.push(`${quote.attribution}\n\n${quote.text.trimEnd()}`);
-  else if (quote) parts.push(`${quote.attribution}\n${quoteText(quote.text)}`);
+  if (quote?.isForward) parts.push(own(`${quote.attribution}\n\n${quote.text.trimEnd()}`));
+  else if (quote) parts.push(`${own(quote.attribution)}\n${quoted(quoteText(quote.text))}`);
   return parts.join('\n\n') + '\n';
 }
 
@@ -58,6 +67,20 @@ export function letterHtml({ body, signature, quote }: Pick<Letter, 'body' | 'si
   return `<!doctype html><html><head><meta charset="utf-8"></head><body><div>${toHtml(body)}</div>${under}${quoted}</body></html>`;
 }
 
+/** Says of the text of a letter that its lines may be joined (RFC 3676). What is attached comes after it. */
+function sayFlowed(node: MimeNode): boolean {
+  const isText = /^text\/plain/i.test(String(node.getHeader('Content-Type')));
+  if (isText) {
+    node.setHeader('Content-Type', 'text/plain; charset=utf-8; format=flowed');
+    // A space at the end of a line means something, and some who pass mail on take such spaces away.
+    node.setHeader('Content-Transfer-Encoding', 'quoted-printable');
+  }
+  return isText || node.childNodes.some(sayFlowed);
+}
+
+/** Lines as mail ends them (RFC 5322 2.3). */
+const crlf = (text: string) => text.replace(/\r\n?|\n/g, '\r\n');
+
 /** The bytes of a letter (`multipart/alternative`, RFC 2046 5.1.4). Bcc is left out of what is sent: only the envelope knows it. */
 export async function composeLetter(letter: Letter): Promise<Buffer> {
   const box = ({ name, address }: Mailbox) => ({ name: name.replace(/[\r\n]+/g, ' '), address });
@@ -69,8 +92,8 @@ export async function composeLetter(letter: Letter): Promise<Buffer> {
     cc: letter.cc.map(box),
     ...(letter.isFile && { bcc: letter.bcc.map(box) }),
     subject: toLine(letter.subject),
-    text: letterText(letter),
-    html: letterHtml(letter),
+    text: crlf(letterText(letter, FLOWED)),
+    html: crlf(letterHtml(letter)),
     attachments: [
       ...(letter.pictures ?? []).map(({ file, type, content }) => ({
         cid: contentId(file),
@@ -100,6 +123,7 @@ export async function composeLetter(letter: Letter): Promise<Buffer> {
     disableUrlAccess: true,
   });
   const message = composer.compile();
+  sayFlowed(message);
   message.keepBcc = Boolean(letter.isFile);
   return message.build();
 }

@@ -40,6 +40,16 @@ describe('a letter, out', () => {
     expect(raw.toString()).not.toContain('hidden@client.example');
   });
 
+  it('has text that flows, is broken at 72 signs and reads back in one line', async () => {
+    const line = 'word and word and more of the same '.repeat(12).trim();
+    const raw = await composeLetter(letter({ body: parseDoc(docFromText(`Dear Ada,\n\n${line}\nFrom here`)) }));
+    expect(raw.toString()).toMatch(/text\/plain; charset=utf-8;\s+format=flowed/);
+    for (const { text } of [await simpleParser(raw), await PostalMime.parse(raw)])
+      expect(text!.trim()).toBe(`Dear Ada,\n\n${line}\nFrom here\n\n-- \nWren\n01632 960 418`);
+    // RFC 5321 2.3.8: no line ends otherwise.
+    expect(raw.toString('latin1')).not.toMatch(/(?<!\r)\n|\r(?!\n)/);
+  });
+
   it('keeps lines within RFC 5322 2.1.1 and the header within ASCII', async () => {
     const long = 'A very long line of text. '.repeat(200);
     const raw = (await composeLetter(letter({ body: parseDoc(docFromText(long)) }))).toString('latin1');

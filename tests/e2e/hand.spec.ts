@@ -1,3 +1,4 @@
+import { simpleParser } from 'mailparser';
 import { blank, expect, expectAccessible, keepNote, paragraph, shortcut, test, text } from './desk';
 import { answer, insert, keepLookup } from './filling';
 
@@ -383,4 +384,42 @@ test('what was written before is offered to be kept after Send, and a changed pr
   await page.keyboard.press(shortcut('sendAnyway'));
   await expect(page.getByText('Sent.')).toBeVisible();
   expect((await received()).at(-1)!.raw.toString()).toContain('110');
+});
+
+test('what is too long to write on is refused by a blank, and attached to a letter', async ({
+  somebody: { page, received },
+}) => {
+  const paste = (words: string) =>
+    page.evaluate((words) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', words);
+      const event = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
+      if (document.activeElement!.dispatchEvent(event)) document.execCommand('insertText', false, words);
+    }, words);
+  const long = 'the felt has hardened '.repeat(5_000);
+  await keepNote(page, { name: 'About', body: [paragraph(text('About '), blank('what'), text('.'))] });
+  const letter = await answer(page);
+  await insert(page, 'about', /About/);
+  const field = page.getByRole('textbox', { name: 'what' });
+  await expect(field).toBeFocused();
+  await paste(long);
+  await expect(page.getByText('That is 110,000 characters; a blank takes 20,000 at most.')).toBeVisible();
+  await expect(field).toHaveValue('');
+  await paste('the felt');
+  await expect(letter).toHaveText('About the felt.');
+  await expect(page.getByText('a blank takes 20,000 at most')).toHaveCount(0);
+
+  await letter.focus();
+  await page.keyboard.press('Control+End');
+  await paste(long);
+  await expect(page.getByText('One line of it has 110,000 characters')).toBeVisible();
+  await expect(page.getByText('pasted.txt')).toBeVisible();
+  await expect(letter).toHaveText('About the felt.');
+  await page.keyboard.press(shortcut('sendAnyway'));
+  await expect(page.getByText('Sent.')).toBeVisible();
+  const [one] = await received();
+  const mail = await simpleParser(one!.raw);
+  expect(mail.attachments.map(({ filename, content }) => [filename, content.toString()])).toEqual([
+    ['pasted.txt', long],
+  ]);
 });

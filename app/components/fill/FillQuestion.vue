@@ -42,6 +42,17 @@ function onFocus(event?: FocusEvent) {
   if (proposal.value) (event?.target as HTMLInputElement | undefined)?.select();
   emit('here', props.question);
 }
+/** So many characters an answer takes: twice the longest letter, and as much as a line is laid out at once with. */
+const LONGEST = 20_000;
+/** How long a text was that was pasted and is too long for an answer; 0 for none. */
+const tooLong = ref(0);
+function onPaste(event: ClipboardEvent) {
+  const { value, selectionStart, selectionEnd } = event.target as HTMLTextAreaElement;
+  const length = value.length - (selectionEnd - selectionStart) + (event.clipboardData?.getData('text').length ?? 0);
+  tooLong.value = length > LONGEST ? length : 0;
+  // Half of it would be worse than none.
+  if (tooLong.value) event.preventDefault();
+}
 /** Takes what was typed; what an input method is still composing is no answer yet. */
 function onInput(event: Event) {
   if (!(event as InputEvent).isComposing) emit('type', props.question, (event.target as HTMLTextAreaElement).value);
@@ -106,7 +117,9 @@ const showCalendar = (event: Event) => {
           :title="question.state === 'edited' ? t('fill.changedByHand') : undefined"
           @focus="onFocus"
           @blur="emit('done', question)"
-          @input="onInput"
+          :maxlength="LONGEST"
+          @paste="onPaste"
+          @input="((tooLong = 0), onInput($event))"
           @compositionend="onInput"
         />
       </span>
@@ -123,7 +136,10 @@ const showCalendar = (event: Event) => {
         />
       </template>
     </div>
-    <p v-if="question.problem && question.state !== 'edited'" class="small problem" role="status">
+    <p v-if="tooLong" class="small problem" role="alert">
+      {{ t('fill.tooLong', { length: tooLong, most: LONGEST }) }}
+    </p>
+    <p v-else-if="question.problem && question.state !== 'edited'" class="small problem" role="status">
       {{ say(question.problem) }}
     </p>
     <p v-else-if="proposal" class="small soft">

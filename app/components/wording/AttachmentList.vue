@@ -17,6 +17,13 @@ const busy = ref('');
 const share = ref(0);
 let stopping: AbortController | undefined;
 const problems = ref<string[]>([]);
+const root = ref<HTMLElement>();
+// The end of a long letter may be out of sight.
+watch(
+  () => problems.value.length,
+  (count) => count && root.value?.scrollIntoView({ block: 'nearest' }),
+  { flush: 'post' },
+);
 
 async function add(files: File[]) {
   problems.value = [];
@@ -50,7 +57,7 @@ defineExpose({ add, choose: () => input.value?.click() });
 </script>
 
 <template>
-  <div class="files">
+  <div ref="root" class="files">
     <ul v-if="attachments.length" :aria-label="t('common.attachments')">
       <li v-for="one in attachments" :key="one.file + one.name">
         <a :href="`/api/files/${one.file}`" :download="one.name"

@@ -13,5 +13,7 @@ export default {
   before: 'Before:',
   keepWith: 'keep with {keepWith}',
   takeOutRow: 'Remove {key}',
+  tooLong:
+    'That is {length} characters; a blank takes {most} at most. Nothing was pasted: put it into the letter, or attach it as a file.',
   noRow: 'No row of {name} matches these words.',
 } as const;

@@ -34,6 +34,10 @@ export default {
   optionalLabel: 'Optional: {label}',
   leftOutLabel: 'Left out: {label}',
   isLeftOut: '{label}: left out',
+  pastedFile: 'pasted.txt',
+  lineAttached:
+    'One line of it has {length} characters, too many to write on, so what you pasted is attached as a file.',
+  lineTooLong: 'One line of it has {length} characters, too many to write on. Nothing was pasted.',
   pasteFailed: 'What you pasted could not be read just now. Paste it again.',
   quotationAsLines:
     'A quotation came as ordinary lines, since a note has no quotations. Add quotation marks where you need them.',
