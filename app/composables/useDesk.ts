@@ -1,7 +1,8 @@
 import { until } from '@vueuse/core';
 import { notesOf } from '#core/blank/fill';
 import type { Draft, Message, Sending } from '#shared/types/wire';
-import { NO_HANDLING, type DraftMode } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
+import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';

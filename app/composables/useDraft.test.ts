@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Draft } from '#shared/types/wire';
-import { NO_HANDLING } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
 import { docFromText, parseDoc } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { offline, openInterface, staleWith } from '../../tests/interface';

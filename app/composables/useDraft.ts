@@ -1,5 +1,6 @@
 import type { Draft } from '#shared/types/wire';
-import { NO_HANDLING, type DraftChange } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
+import type { DraftChange } from '#shared/schemas/draft';
 import { journalOf } from '~/utils/journal';
 
 type Content = Omit<DraftChange, 'version'>;

@@ -10,6 +10,7 @@ useHead({ title: t('desk.pageTitle') });
 const LATER_MS = 3_000;
 function fetchTheRest() {
   const rest = [
+    import('~/components/desk/NotePreview.vue'),
     import('~/components/desk/KeepPanel.vue'),
     import('~/components/desk/ImprovePanel.vue'),
     import('~/components/desk/PersonCard.vue'),
@@ -22,6 +23,11 @@ function fetchTheRest() {
 useTimeoutFn(fetchTheRest, LATER_MS);
 
 const mail = useMailStore();
+// The letter comes right behind the list and the message, which are there to be read meanwhile.
+until(() => mail.state)
+  .toBe('ready')
+  .then(() => import('~/components/desk/ReplyPane.vue'))
+  .catch(() => {});
 
 const desk = useDesk({
   toAnswer: () => reply.value?.focus(),
@@ -202,7 +208,7 @@ useCommands({
 
     <div class="ours">
       <DoneBar :done="done" shortcut="undoDone" class="said" @undo="desk.undo" @close="desk.close" />
-      <ReplyPane
+      <LazyReplyPane
         v-if="draft"
         ref="reply"
         :key="draft.id"

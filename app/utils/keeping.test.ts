@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Draft } from '#shared/types/wire';
-import { NO_HANDLING } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
 import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { keepingOfDraft, noteOf, originOf } from './keeping';

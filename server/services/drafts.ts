@@ -1,5 +1,6 @@
 import type { Draft, DraftRow } from '#shared/types/wire';
-import { NO_HANDLING, type DraftChange, type NewDraft } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
+import type { DraftChange, NewDraft } from '#shared/schemas/draft';
 import { openBlanksIn } from '#core/blank/blanks';
 import { forwardSubject, replyRecipients, replySubject } from '#core/message/reply';
 import { docFromText, emptyDoc, parseDoc } from '#core/note/schema';

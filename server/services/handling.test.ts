@@ -1,7 +1,7 @@
 import { simpleParser } from 'mailparser';
 import PostalMime from 'postal-mime';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { NO_HANDLING } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
 import { later } from '#core/calendar/day';
 import { docFromText } from '#core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';

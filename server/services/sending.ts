@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Draft, Sending } from '#shared/types/wire';
-import { NO_HANDLING } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
 import { notesOf } from '#core/blank/fill';
 import { NEEDED } from '#core/look/letter/finding';
 import { addressKey } from '#core/message/address';

@@ -49,9 +49,6 @@ export const handlingSchema = object({
 
 export type Handling = InferType<typeof handlingSchema>;
 
-/** Nothing but what is usual. */
-export const NO_HANDLING: Handling = handlingSchema.getDefault();
-
 export const newDraftSchema = object({
   mode: string().oneOf(DRAFT_MODES).required(),
   /** The message answered or passed on. */
@@ -75,7 +72,7 @@ export const draftSchema = object({
   signature: string().max(26).nullable().default(null),
   /** Findings of the last look that are meant as they are, by their keys. */
   silenced: array(string().required().max(200)).max(1000).required().default([]),
-  handling: handlingSchema.required().default(NO_HANDLING),
+  handling: handlingSchema.required(),
 });
 
 export const sendSchema = object({

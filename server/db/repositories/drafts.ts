@@ -1,7 +1,7 @@
 import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Draft, DraftRow } from '#shared/types/wire';
-import { NO_HANDLING } from '#shared/schemas/draft';
+import { NO_HANDLING } from '#shared/utils/noHandling';
 import { json, num } from '../rows';
 import type { Phrase } from '#core/text/phrase';
 
