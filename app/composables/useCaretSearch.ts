@@ -15,7 +15,7 @@ export function useCaretSearch(around: {
   take(id: string, range: OpenSearch['range']): void;
 }) {
   const notes = useNotesStore();
-  const current = ref(0);
+  const { current, onArrow } = useListBox(() => around.search()?.found.length ?? 0);
 
   async function find(query: string): Promise<FoundNote[]> {
     current.value = 0;
@@ -26,13 +26,8 @@ export function useCaretSearch(around: {
   /** Takes a key pressed in the letter while the search is open; false when it means something else. */
   function onKey(event: KeyboardEvent): boolean {
     const open = around.search();
-    const found = open?.found ?? [];
-    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (step && found.length) {
-      current.value = (current.value + step + found.length) % found.length;
-      return true;
-    }
-    const hit = found[current.value];
+    if (onArrow(event)) return true;
+    const hit = open?.found[current.value];
     if ((event.key !== 'Enter' && event.key !== 'Tab') || !hit) return false;
     around.take(hit.row.id, open!.range);
     return true;

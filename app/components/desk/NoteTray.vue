@@ -17,7 +17,7 @@ const emit = defineEmits<{ insert: [id: string]; preview: [id: string]; leave: [
 const notes = useNotesStore();
 const query = ref('');
 const found = shallowRef<FoundNote[]>([]);
-const current = ref(0);
+const { current, onArrow } = useListBox(() => found.value.length);
 
 watch(query, async (text) => {
   const hits = text.trim() ? await notes.search(text, 12, props.occasion) : [];
@@ -55,11 +55,8 @@ function take(id: string) {
 }
 
 function onKey(event: KeyboardEvent) {
-  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-  if (step && found.value.length) {
-    current.value = (current.value + step + found.value.length) % found.value.length;
-    event.preventDefault();
-  } else if (event.key === 'Enter' && found.value[current.value] && !event.isComposing) {
+  if (onArrow(event)) event.preventDefault();
+  else if (event.key === 'Enter' && found.value[current.value] && !event.isComposing) {
     event.preventDefault();
     take(found.value[current.value]!.row.id);
   } else if (event.key === 'Escape') {

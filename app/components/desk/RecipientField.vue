@@ -75,7 +75,7 @@ async function completions(value: string): Promise<{ value: string; company: str
     }));
 }
 const found = shallowRef<{ value: string; company: string }[]>([]);
-const current = ref(0);
+const { current, onArrow } = useListBox(() => found.value.length);
 const look = useDebounceFn(async () => {
   const value = text.value;
   const people = await completions(value);
@@ -140,16 +140,12 @@ function onChipKey(event: KeyboardEvent, at: number) {
 function onKey(event: KeyboardEvent) {
   const field = event.target as HTMLInputElement;
   const isBack = event.key === 'Backspace' || event.key === 'ArrowLeft';
-  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
   if (event.key === 'Enter' && !event.isComposing) void enter();
   if (event.key === 'Escape' && found.value.length) {
     event.preventDefault();
     found.value = [];
   }
-  if (step && found.value.length) {
-    event.preventDefault();
-    current.value = (current.value + step + found.value.length) % found.value.length;
-  }
+  if (onArrow(event)) event.preventDefault();
   if (!isBack || event.altKey || field.selectionStart || field.selectionEnd || !done.value.length) return;
   event.preventDefault();
   chips().at(-1)?.focus();

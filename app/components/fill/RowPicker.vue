@@ -20,7 +20,6 @@ const SHOWN = 8;
 const account = useAccountStore();
 const typed = ref('');
 const open = ref(false);
-const current = ref(0);
 const input = ref<HTMLInputElement>();
 const list = ref<HTMLUListElement>();
 
@@ -33,6 +32,7 @@ const found = computed(() => {
   const rows = findRows(props.lookup, query, SHOWN + props.value.length);
   return rows.filter((row) => !props.several || !props.value.includes(keyOf(props.lookup, row))).slice(0, SHOWN);
 });
+const { current, onArrow } = useListBox(() => found.value.length);
 watch(found, () => (current.value = 0));
 // The whole list is seen when it opens, and the row the arrows are on.
 watch([open, current, () => props.value], async ([isOpen, at]) => {
@@ -84,13 +84,11 @@ function onBlur() {
 }
 
 function onKey(event: KeyboardEvent) {
-  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-  if (step && found.value.length) {
-    if (!open.value) open.value = true;
-    else current.value = (current.value + step + found.value.length) % found.value.length;
-    event.preventDefault();
-    return;
+  if (!open.value && /^Arrow(?:Down|Up)$/.test(event.key) && found.value.length) {
+    open.value = true;
+    return event.preventDefault();
   }
+  if (onArrow(event)) return event.preventDefault();
   const row = found.value[current.value];
   const wanted =
     open.value && row && (typed.value !== single.value || (!props.several && !single.value) || props.several);
