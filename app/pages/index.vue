@@ -23,11 +23,6 @@ function fetchTheRest() {
 useTimeoutFn(fetchTheRest, LATER_MS);
 
 const mail = useMailStore();
-// The letter comes right behind the list and the message, which are there to be read meanwhile.
-until(() => mail.state)
-  .toBe('ready')
-  .then(() => import('~/components/desk/ReplyPane.vue'))
-  .catch(() => {});
 
 const desk = useDesk({
   toAnswer: () => reply.value?.focus(),
@@ -208,7 +203,7 @@ useCommands({
 
     <div class="ours">
       <DoneBar :done="done" shortcut="undoDone" class="said" @undo="desk.undo" @close="desk.close" />
-      <LazyReplyPane
+      <ReplyPane
         v-if="draft"
         ref="reply"
         :key="draft.id"
