@@ -135,8 +135,29 @@ const OTHERS = [
 const SEEN = /^(?:de 39|es 11): /;
 const isHeld = ({ name }: Case, i: number) => i % 3 === 2 && !SEEN.test(name);
 
+/** A message with nothing wrong, and a price of which the lookup says something else by now: it stands there, or was taken out. */
+function withPrice(one: Case, stands: boolean): Case {
+  const attrs = { insertion: 'one', place: '0', label: 'price', value: '£135', around: '' };
+  const price: DocJson = { type: 'text', text: '£135', marks: [{ type: 'filled', attrs }] };
+  const body = one.draft.body.toJSON() as DocJson;
+  if (stands) body.content!.splice(2, 0, { type: 'paragraph', content: [price] });
+  const changedFacts = [{ insertion: 'one', place: '0', label: 'price', was: '£120', now: '£135' }];
+  return {
+    ...one,
+    name: `${one.name}, with a price that ${stands ? 'changed' : 'is gone'}`,
+    wrong: stands ? ['fact-changed'] : [],
+    draft: { ...one.draft, body: parseDoc(body) },
+    facts: { ...one.facts, changedFacts },
+  };
+}
+const PRICES = Object.keys(LOCALES).flatMap((language) =>
+  BASE.filter((one) => one.language === language && !one.wrong.length)
+    .slice(0, 2)
+    .flatMap((one) => [withPrice(one, true), withPrice(one, false)]),
+);
+
 /** The messages the checks are made on. */
-export const TUNED = [BASE, OTHERS].flatMap((cases) => cases.filter((one, i) => !isHeld(one, i)));
+export const TUNED = [...[BASE, OTHERS].flatMap((cases) => cases.filter((one, i) => !isHeld(one, i))), ...PRICES];
 /** A third that nothing was tuned on. */
 export const HELD_OUT = [BASE, OTHERS].flatMap((cases) => cases.filter(isHeld));
 
