@@ -30,17 +30,23 @@ export interface ListQuery {
   limit: number;
 }
 
+/** What became of a message that was to be stored; not `added` where it was there already. */
+export interface Appended {
+  id: string;
+  added: boolean;
+  /** What could not be read of it. */
+  broken: Phrase | null;
+}
+
 /** The reading side of a mailbox, for one account. Nothing above this port knows whose mailbox it is. */
 export interface MailboxPort {
   list(query: ListQuery): Promise<MessagePage>;
   /** @throws UserError 404 when there is no such message. */
   get(id: string): Promise<StoredMessage>;
   /** Stores the bytes as they are. A message already there is not stored again. */
-  append(
-    folder: Folder,
-    raw: Buffer,
-    options?: AppendOptions,
-  ): Promise<{ id: string; added: boolean; broken: Phrase | null }>;
+  append(folder: Folder, raw: Buffer, options?: AppendOptions): Promise<Appended>;
+  /** The same for several at once, which is quicker. One that cannot be stored keeps none of the others out; why is thrown in the end. */
+  appendAll(folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Appended[]>;
   setFlags(id: string, flags: { seen?: boolean; answered?: boolean }): Promise<void>;
   move(id: string, folder: Folder): Promise<void>;
   /** Sets the day a message comes back on, or takes it off. */

@@ -162,6 +162,29 @@ describe('bringing messages in', () => {
     expect(await bring(owner, file)).toMatchObject({ added: 30 - before, known: before });
   });
 
+  it('keeps none out for one that cannot be stored', async () => {
+    const { id: owner } = await newAccount(app);
+    await app.db.raw(
+      `CREATE TRIGGER one_refused BEFORE INSERT ON messages FOR EACH ROW
+       IF NEW.owner = '${owner}' AND NEW.subject = 'Message 2' THEN
+         SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'refused'; END IF`,
+    );
+    try {
+      await expect(bring(owner, mbox(message(1), message(2), message(3)))).rejects.toThrow('refused');
+    } finally {
+      await app.db.raw('DROP TRIGGER one_refused');
+    }
+    expect((await readMessageList(app, owner, { folder: 'inbox', waiting: false, limit: 10 })).total).toBe(2);
+    expect(await bring(owner, mbox(message(1), message(2), message(3)))).toMatchObject({ added: 1, known: 2 });
+  });
+
+  it('counts each meeting of a portion', async () => {
+    const { id: owner } = await newAccount(app);
+    await bring(owner, mbox(message(1), message(1) + 'and more\n', message(2)));
+    expect(await readPerson(app, owner, 'p1@x.example')).toMatchObject({ messages: 2 });
+    expect(await readPerson(app, owner, 'p2@x.example')).toMatchObject({ messages: 1 });
+  });
+
   it('pages through a folder without skipping or repeating', async () => {
     const { id: owner } = await newAccount(app);
     await bring(owner, mbox(...Array.from({ length: 25 }, (_, i) => message(i))));

@@ -2,6 +2,7 @@ import type { Message, MessagePage } from '#shared/types/wire';
 import type { MessageChange, MessageList } from '#shared/schemas/message';
 import { contentOf, looksLikeMessage } from '../mail/parse';
 import { readMessages } from '../mail/mbox';
+import type { AppendOptions } from '../mail/ports';
 import type { ImportProgress } from '#shared/types/wire';
 import { dayAt, type Day } from '#core/calendar/day';
 import { readSettings } from './accounts';
@@ -46,9 +47,13 @@ export async function changeMessage(app: Application, owner: string, id: string,
   if (change.folder) await mailbox.move(id, change.folder);
 }
 
+/** So many messages, and about so many bytes, are stored at once. */
+const PORTION = 50;
+const PORTION_BYTES = 2_000_000;
+
 /**
- * Reads an `.eml` or mbox file into the inbox, telling how far it is. Each message is stored by itself: one that is
- * broken comes in marked, one already there is counted and left, and what was stored stays when the reading is stopped.
+ * Reads an `.eml` or mbox file into the inbox, telling how far it is. Messages are stored a portion at a time: one that is
+ * broken comes in marked, one already there is counted and left, and what was read stays when the reading ends early.
  */
 export async function* importMessages(
   app: Application,
@@ -59,19 +64,40 @@ export async function* importMessages(
   const progress: ImportProgress = { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: null };
   let passedOver = 0;
   let told = app.now();
-  for await (const { raw, cut, bytes } of readMessages(source)) {
-    progress.bytes = bytes;
-    if (looksLikeMessage(raw)) {
-      const { added, broken } = await mailbox.append('inbox', raw, { cut, brought: true });
+  let portion: { raw: Buffer; options: AppendOptions }[] = [];
+  let size = 0;
+  let read = 0;
+  async function store(): Promise<void> {
+    const taken = portion;
+    [portion, size] = [[], 0];
+    progress.bytes = read;
+    if (!taken.length) return;
+    for (const { added, broken } of await mailbox.appendAll('inbox', taken)) {
       if (added) progress.added++;
       else progress.known++;
       if (added && broken) progress.broken++;
-    } else passedOver++;
-    if (app.now() - told > 150) {
-      told = app.now();
-      yield { ...progress };
     }
   }
+  try {
+    for await (const { raw, cut, bytes } of readMessages(source)) {
+      read = bytes;
+      if (looksLikeMessage(raw)) {
+        portion.push({ raw, options: { cut, brought: true } });
+        size += raw.length;
+      } else passedOver++;
+      const isLate = app.now() - told > 150;
+      if (portion.length >= PORTION || size >= PORTION_BYTES || isLate) await store();
+      if (isLate) {
+        told = app.now();
+        yield { ...progress };
+      }
+    }
+  } catch (error) {
+    // What was read before the file broke off is there.
+    await store();
+    throw error;
+  }
+  await store();
   if (passedOver) {
     const none = progress.added + progress.known === 0;
     progress.problem = none ? phrase('importing.noMessages') : phrase('importing.passedOver', { count: passedOver });

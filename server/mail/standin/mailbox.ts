@@ -16,8 +16,8 @@ import { notFound } from '../../services/errors';
 import { runTask } from '../../work/pool';
 import type { Folder } from '#shared/schemas/message';
 import type { Derived } from '../parse';
-import type { AppendOptions, MailboxPort } from '../ports';
-import { allOf, phrase, type Phrase } from '#core/text/phrase';
+import type { Appended, AppendOptions, MailboxPort } from '../ports';
+import { allOf, phrase } from '#core/text/phrase';
 
 const CUT = phrase('message.tooLarge');
 
@@ -28,7 +28,7 @@ export async function storeMessage(
   folder: Folder,
   { raw, derived }: { raw: Buffer; derived: Derived },
   { seen = false, answered = false, receivedAt, cut = false, brought = false }: AppendOptions = {},
-): Promise<{ id: string; added: boolean; broken: Phrase | null }> {
+): Promise<Appended> {
   const at = receivedAt ?? derived.sentAt ?? Date.now();
   const broken = allOf([derived.broken, cut ? CUT : null]);
   const isOwn = brought && derived.from.some(({ address }) => addressKey(address) === addressKey(account.address));
@@ -62,6 +62,12 @@ const MET = 100;
 
 /** The mailbox that ships with the application: one account's messages, kept in the database. */
 export function standInMailbox(db: Knex, owner: string): MailboxPort {
+  async function append(folder: Folder, raw: Buffer, options?: AppendOptions): Promise<Appended> {
+    const derived = await runTask('parse', { raw });
+    const account = (await accountById(db, owner))!;
+    return inTransaction(db, (trx) => storeMessage(trx, account, folder, { raw, derived }, options));
+  }
+
   return {
     list: (query) => listMessages(db, owner, query),
 
@@ -71,10 +77,31 @@ export function standInMailbox(db: Knex, owner: string): MailboxPort {
       return message;
     },
 
-    async append(folder, raw, options) {
-      const derived = await runTask('parse', { raw });
-      const account = (await accountById(db, owner))!;
-      return inTransaction(db, (trx) => storeMessage(trx, account, folder, { raw, derived }, options));
+    append,
+
+    async appendAll(folder, messages) {
+      try {
+        const account = (await accountById(db, owner))!;
+        const read = await Promise.all(messages.map(({ raw }) => runTask('parse', { raw })));
+        return await inTransaction(db, async (trx) => {
+          const stored: Appended[] = [];
+          for (const [i, { raw, options }] of messages.entries())
+            stored.push(await storeMessage(trx, account, folder, { raw, derived: read[i]! }, options));
+          return stored;
+        });
+      } catch (error) {
+        if (messages.length < 2) throw error;
+        // One of them is at fault; the others are stored by themselves.
+        const stored: Appended[] = [];
+        const faults: unknown[] = [];
+        for (const { raw, options } of messages)
+          await append(folder, raw, options).then(
+            (one) => stored.push(one),
+            (fault) => faults.push(fault),
+          );
+        if (faults.length) throw faults[0];
+        return stored;
+      }
     },
 
     async setFlags(id, flags) {
