@@ -4,10 +4,10 @@ import { foldAccents } from '#core/text/fold';
 import { SEARCH_TRIGGER, type FoundNote, type OpenSearch } from '~/editor/noteSearch';
 import { useNotesStore } from '~/stores/notes';
 
-/** The note search at the caret: what it finds, and which of that Enter takes. */
 /** So many words before the caret may be the beginning of a name. */
 const WORDS = 4;
 
+/** The note search at the caret: what it finds, and which of that Enter takes. */
 export function useCaretSearch(around: {
   editor: () => Editor;
   search: () => OpenSearch | null;

@@ -89,11 +89,11 @@ function placeEdits(doc: Node, evaluations: Map<string, Evaluation>, answered?: 
 }
 
 /** What was left out is kept in step as well, so that it is right when it is put back. */
-function leftOutEdits(doc: Node, fills: Fills, context: FillContext, only?: string[]): Edit[] {
+function leftOutEdits(doc: Node, fills: Fills, context: FillContext, only?: string[], answered?: string): Edit[] {
   return passagesIn(doc).flatMap(({ from, to, attrs, stands, isBlock, node }) => {
     if (stands || !fills[attrs.insertion ?? '']) return [];
     const inside = leftOutContent(node!);
-    const next = letterEdits(inside, fills, context, only).reduce(withEdits, inside);
+    const next = letterEdits(inside, fills, context, only, answered).reduce(withEdits, inside);
     if (next === inside) return [];
     const content = isBlock ? next.content : next.firstChild!.content;
     return [{ from, to, content: Fragment.from(leaveOut(attrs, content, isBlock, node!.marks)) }];
@@ -136,7 +136,7 @@ export function letterEdits(
   // A passage put back may hold another that a condition turns.
   for (let i = 0; i < 6 && take(passageEdits(current, fills, evaluations)); i++);
   for (let i = 0; i < 3 && take(placeEdits(current, evaluations, answered)); i++);
-  take(leftOutEdits(current, fills, context, only));
+  take(leftOutEdits(current, fills, context, only, answered));
   return rounds;
 }
 

@@ -45,7 +45,10 @@ export interface MailboxPort {
   get(id: string): Promise<StoredMessage>;
   /** Stores the bytes as they are. A message already there is not stored again. */
   append(folder: Folder, raw: Buffer, options?: AppendOptions): Promise<Appended>;
-  /** The same for several at once, which is quicker. One that cannot be stored keeps none of the others out; why is thrown in the end. */
+  /**
+   * The same for several at once, which is quicker. One that cannot be stored keeps none of the others out; why is thrown in the end.
+   * When several cannot be, the rest is left.
+   */
   appendAll(folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Appended[]>;
   setFlags(id: string, flags: { seen?: boolean; answered?: boolean }): Promise<void>;
   move(id: string, folder: Folder): Promise<void>;

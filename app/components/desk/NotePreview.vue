@@ -64,7 +64,7 @@ function take() {
 </script>
 
 <template>
-  <section class="preview" :aria-label="t('desk.notePreview')" @keydown.esc="emit('close')">
+  <section class="preview" :aria-label="t('desk.notePreview')" @keydown.esc.prevent="emit('close')">
     <p class="line">
       <strong class="name" dir="auto">{{ note.name }}</strong>
       <span class="small soft">{{ t('desk.selectPart') }}</span>

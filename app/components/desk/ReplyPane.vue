@@ -176,8 +176,8 @@ function leaveFill() {
   letter.look(null);
   if (!letter.toCaret()) body.commands.focus();
 }
-const meets = { person: () => props.person, kept: (person: Person) => emit('person', person), problem: fail };
-const { before, keepWith, keep } = useKnownAnswers(draft, questions, meets);
+const ofPerson = { person: () => props.person, kept: (person: Person) => emit('person', person), problem: fail };
+const { before, keepWith, keep } = useKnownAnswers(draft, questions, ofPerson);
 
 const openBlanks = computed(() => findings.value.filter(({ kind }) => kind === 'open-blank'));
 

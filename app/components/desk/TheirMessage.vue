@@ -104,36 +104,24 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
 <template>
   <article class="message" :aria-label="t('common.theirMessage')">
     <div class="acts">
-      <template v-if="!isOwn">
-        <button
-          type="button"
-          class="text-button"
-          :aria-keyshortcuts="shortcutOf('reply')"
-          :disabled="answering"
-          @click="emit('begin', 'reply')"
-        >
-          <Reply :size="14" aria-hidden="true" />{{ t('desk.reply') }}
-        </button>
-        <button
-          v-if="several"
-          type="button"
-          class="text-button"
-          :aria-keyshortcuts="shortcutOf('replyAll')"
-          :disabled="answering"
-          @click="emit('begin', 'reply-all')"
-        >
-          <ReplyAll :size="14" aria-hidden="true" />{{ t('desk.replyToAll') }}
-        </button>
-      </template>
       <button
-        v-else
         type="button"
         class="text-button"
         :aria-keyshortcuts="shortcutOf('reply')"
         :disabled="answering"
         @click="emit('begin', 'reply')"
       >
-        <Reply :size="14" aria-hidden="true" />{{ t('desk.followUp') }}
+        <Reply :size="14" aria-hidden="true" />{{ isOwn ? t('desk.followUp') : t('desk.reply') }}
+      </button>
+      <button
+        v-if="several && !isOwn"
+        type="button"
+        class="text-button"
+        :aria-keyshortcuts="shortcutOf('replyAll')"
+        :disabled="answering"
+        @click="emit('begin', 'reply-all')"
+      >
+        <ReplyAll :size="14" aria-hidden="true" />{{ t('desk.replyToAll') }}
       </button>
       <button v-if="isOwn" type="button" class="text-button" @click="emit('again')">
         <PenLine :size="14" aria-hidden="true" />{{ t('desk.newFromThis') }}

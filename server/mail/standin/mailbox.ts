@@ -57,6 +57,9 @@ export async function storeMessage(
   return { id, added, broken };
 }
 
+/** So many messages of a portion may fail by themselves. */
+const MOST_FAULTS = 3;
+
 /** More people than this in one message are a list, and nobody met. */
 const MET = 100;
 
@@ -94,11 +97,14 @@ export function standInMailbox(db: Knex, owner: string): MailboxPort {
         // One of them is at fault; the others are stored by themselves.
         const stored: Appended[] = [];
         const faults: unknown[] = [];
-        for (const { raw, options } of messages)
+        for (const { raw, options } of messages) {
           await append(folder, raw, options).then(
             (one) => stored.push(one),
             (fault) => faults.push(fault),
           );
+          // A database that is away is not asked fifty times.
+          if (faults.length > MOST_FAULTS) break;
+        }
         if (faults.length) throw faults[0];
         return stored;
       }
