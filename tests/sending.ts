@@ -20,7 +20,7 @@ export const LETTER = Buffer.from(
 /** A reply to the letter that is ready to be sent. */
 export async function readyDraft(app: Application, owner: string, to = 'ines@client.example') {
   const { id: originalId } = await app
-    .mailbox(owner)
+    .mail(owner)
     .append('inbox', Buffer.concat([LETTER, Buffer.from(Math.random() + '\r\n')]));
   const draft = await beginDraft(app, owner, { mode: 'reply', originalId });
   const changed = await changeDraft(app, owner, draft.id, {
@@ -33,7 +33,7 @@ export async function readyDraft(app: Application, owner: string, to = 'ines@cli
 
 /** The application with a sender that misbehaves as told. */
 export function withSender(app: Application, wrap: (real: SenderPort) => SenderPort): Application {
-  return { ...app, sender: (owner) => wrap(app.sender(owner)) };
+  return { ...app, sender: async (owner, mailbox) => wrap(await app.sender(owner, mailbox)) };
 }
 
 /** Settings with one signature, under everything. */

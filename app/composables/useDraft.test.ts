@@ -23,6 +23,7 @@ const first: Draft = {
   attachments: [],
   quote: false,
   signature: null,
+  mailboxId: null,
   silenced: [],
   handling: NO_HANDLING,
   openBlanks: 0,

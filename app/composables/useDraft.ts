@@ -21,8 +21,8 @@ export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 
 /** What of a draft is written; one written down by an earlier version may know nothing of signatures and findings. */
 function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote, ...later }: Content): Content {
-  const { signature = null, silenced = [], handling = NO_HANDLING } = later;
-  return { to, cc, bcc, subject, body, fills, attachments, quote, signature, silenced, handling };
+  const { signature = null, mailboxId = null, silenced = [], handling = NO_HANDLING } = later;
+  return { to, cc, bcc, subject, body, fills, attachments, quote, signature, mailboxId, silenced, handling };
 }
 
 /**

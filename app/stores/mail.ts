@@ -37,7 +37,7 @@ export const useMailStore = defineStore('mail', () => {
         const page = await api<MessagePage>('/messages', { query: query(after) });
         if (number !== asked) return;
         rows.value = after ? [...rows.value, ...page.rows] : page.rows;
-        total.value = page.total;
+        total.value = page.total ?? total.value;
         next.value = page.next;
       }
       problem.value = '';

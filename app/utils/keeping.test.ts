@@ -21,6 +21,7 @@ const draft = (part: Partial<Draft>): Draft => ({
   },
   handling: NO_HANDLING,
   ...{ subjectText: '', preview: '', quote: true, fills: {}, attachments: [], bcc: [], signature: null, silenced: [] },
+  mailboxId: null,
   to: [box('Ada Marsh', 'ada@x.example')],
   cc: [box('Office', 'office@x.example')],
   subject: docFromText('Re: AW: Your piano'),

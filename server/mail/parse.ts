@@ -3,6 +3,8 @@ import { bareAddress, type Mailbox } from '#core/message/address';
 import { splitQuoted } from '#core/message/quote';
 import type { MessageThread } from '#core/message/thread';
 import { textFromHtml } from '#core/reading/htmlTree';
+import type { Signs } from '#core/waiting/reason';
+import { readReport, type Undelivered } from '#core/waiting/report';
 import { boundaryOf, contentAt, outlineOf, type Outline, type PartRange } from './outline';
 import { phrase, type Phrase } from '#core/text/phrase';
 
@@ -33,8 +35,35 @@ export interface Derived extends MessageThread {
   attachments: Part[];
   html: string;
   text: string;
+  /** By what and for whom it was made. */
+  signs: Signs;
+  /** Whom another message did not reach, where this is a report of it. */
+  undelivered: Undelivered | null;
   /** What could not be read, in words; empty when all could. */
   broken: Phrase | null;
+}
+
+const NO_SIGNS: Signs = { list: false, autoSubmitted: '', precedence: '', returnPath: '', report: false };
+
+function signsOf(email: Email): Signs {
+  const value = (key: string) => email.headers.find((header) => header.key === key)?.value ?? '';
+  return {
+    list: email.headers.some(({ key }) => /^list-(id|post|unsubscribe|help|subscribe|owner|archive)$/.test(key)),
+    autoSubmitted: value('auto-submitted'),
+    precedence: value('precedence'),
+    returnPath: value('return-path'),
+    report: /^multipart\/report\b/i.test(value('content-type').trim()),
+  };
+}
+
+/** The parts of a report about mail (RFC 6522): what became of a message, and the message or its header. */
+function reportIn(attachments: Part[], raw: Buffer): Undelivered | null {
+  const textOf = (type: RegExp) => {
+    const part = attachments.find((one) => type.test(one.type));
+    return part ? contentOf(raw, part).toString('utf8', 0, 200_000) : '';
+  };
+  const status = textOf(/^message\/(global-)?delivery-status$/i);
+  return status ? readReport(status, textOf(/^(message\/(rfc822|global)|text\/rfc822-headers|message\/global-headers)$/i)) : null;
 }
 
 /** Groups (RFC 5322 3.4) are opened into their members; an empty group gives nobody. */
@@ -123,6 +152,8 @@ export async function parseMessage(raw: Buffer): Promise<Derived> {
   const html = email.html ?? '';
   const text = email.text ?? textFromHtml(html);
   const shown = splitQuoted(text.slice(0, 20_000)).own.trim() || text.slice(0, 20_000);
+  const attachments = email.attachments.map((part, i) => partOf(raw, outline, part, i));
+  const signs = signsOf(email);
   return {
     messageId: email.messageId?.trim() ?? '',
     inReplyTo: email.inReplyTo?.trim() ?? '',
@@ -135,9 +166,11 @@ export async function parseMessage(raw: Buffer): Promise<Derived> {
     subject: (email.subject ?? '').replace(/\s+/g, ' ').trim(),
     sentAt: email.date && !Number.isNaN(Date.parse(email.date)) ? Date.parse(email.date) : null,
     preview: shown.replace(/\s+/g, ' ').trim().slice(0, 280),
-    attachments: email.attachments.map((part, i) => partOf(raw, outline, part, i)),
+    attachments,
     html,
     text,
+    signs,
+    undelivered: signs.report ? reportIn(attachments, raw) : null,
     broken: faults(raw, email, outline.cut),
   };
 }
@@ -161,6 +194,8 @@ function unreadable(raw: Buffer): Derived {
     attachments: [],
     html: '',
     text,
+    signs: NO_SIGNS,
+    undelivered: null,
     broken: phrase('message.raw'),
   };
 }

@@ -1,13 +1,5 @@
-import type { Day } from '#core/calendar/day';
-import type { Again } from '#shared/schemas/again';
-import type { Folder } from '#shared/schemas/message';
-import type { MessagePage, MessageRow } from '#shared/types/wire';
 import type { Phrase } from '#core/text/phrase';
-
-/** A message in the mailbox with its bytes, which are the truth of it. */
-export interface StoredMessage extends MessageRow {
-  raw: Buffer;
-}
+import type { Flags } from '../db/repositories/acts';
 
 export interface AppendOptions {
   seen?: boolean;
@@ -20,40 +12,12 @@ export interface AppendOptions {
   cut?: boolean;
 }
 
-export interface ListQuery {
-  folder: Folder;
-  waiting: boolean;
-  later?: boolean;
-  /** The day it is for the account. */
-  today: Day;
-  after?: string;
-  limit: number;
-}
-
 /** What became of a message that was to be stored; not `added` where it was there already. */
 export interface Appended {
   id: string;
   added: boolean;
   /** What could not be read of it. */
   broken: Phrase | null;
-}
-
-/** The reading side of a mailbox, for one account. Nothing above this port knows whose mailbox it is. */
-export interface MailboxPort {
-  list(query: ListQuery): Promise<MessagePage>;
-  /** @throws UserError 404 when there is no such message. */
-  get(id: string): Promise<StoredMessage>;
-  /** Stores the bytes as they are. A message already there is not stored again. */
-  append(folder: Folder, raw: Buffer, options?: AppendOptions): Promise<Appended>;
-  /**
-   * The same for several at once, which is quicker. One that cannot be stored keeps none of the others out; why is thrown in the end.
-   * When several cannot be, the rest is left.
-   */
-  appendAll(folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Appended[]>;
-  setFlags(id: string, flags: { seen?: boolean; answered?: boolean }): Promise<void>;
-  move(id: string, folder: Folder): Promise<void>;
-  /** Sets the day a message comes back on, or takes it off. */
-  setAgain(id: string, again: Again | null): Promise<void>;
 }
 
 export interface Envelope {
@@ -70,12 +34,12 @@ export interface Setback {
 
 /**
  * How handing over ended. `accepted`: taken for everybody but those with a setback. `declined`: the post office answered
- * and took it for nobody, or could not be reached before anything was handed over. `unanswered`: it was handed over and
+ * and took it for nobody, or could not be reached before anything was handed over; `problem` says what only the user can mend. `unanswered`: it was handed over and
  * no answer came, so nobody here knows whether it was taken.
  */
 export type Handover =
   | { outcome: 'accepted'; setbacks: Setback[] }
-  | { outcome: 'declined'; setbacks: Setback[] }
+  | { outcome: 'declined'; setbacks: Setback[]; problem?: Phrase }
   | { outcome: 'unanswered'; reason: string };
 
 /** The sending side of a mailbox, for one account. */
@@ -83,4 +47,62 @@ export interface SenderPort {
   handOver(envelope: Envelope, raw: Buffer): Promise<Handover>;
   /** Whether a message was accepted for these recipients, when an earlier try ended without an answer. */
   wasAccepted(messageId: string, to: string[]): Promise<'yes' | 'no' | 'unknown'>;
+}
+
+/** What a folder is for (RFC 6154), as its server says or its name tells; null for one of the user's own. */
+export type RemoteRole = 'inbox' | 'sent' | 'archive' | 'trash' | 'junk' | 'drafts' | 'all' | 'flagged' | null;
+
+export interface RemoteFolder {
+  path: string;
+  /** The last part of its path. */
+  name: string;
+  role: RemoteRole;
+}
+
+/** A folder as it was when it was opened. */
+export interface OpenFolder {
+  /** While it stays the same, a UID names the same message (RFC 3501 2.3.1.1). */
+  uidValidity: number;
+  /** The number of its newest change, where the server counts them (RFC 7162); '' where it does not. */
+  modseq: string;
+  total: number;
+}
+
+/** What is known of a message before it is fetched. */
+export interface RemoteHead {
+  uid: number;
+  size: number;
+  /** When it came, in milliseconds since 1970. */
+  receivedAt: number;
+  messageId: string;
+  flags: Flags;
+}
+
+/**
+ * Somebody else's server, with one line to it. Work goes on in the folder that was opened last. Errors are RemoteErrors,
+ * which say whether trying again makes sense; after one the line may be gone.
+ */
+export interface RemoteMailbox {
+  folders(): Promise<RemoteFolder[]>;
+  makeFolder(path: string): Promise<void>;
+  open(path: string): Promise<OpenFolder>;
+  /** The same and the UID its next message gets, without opening it. */
+  status(path: string): Promise<OpenFolder & { uidNext: number }>;
+  /** The UIDs in the folder, of all or of what came since a moment; in no order. */
+  uids(since?: number): Promise<number[]>;
+  heads(uids: number[]): Promise<RemoteHead[]>;
+  /** The bytes of messages; of one larger than `most` only so many. */
+  sources(uids: number[], most: number): AsyncGenerator<{ uid: number; raw: Buffer }>;
+  /** The flags of all messages, or of those changed since a number of change. */
+  flags(since: string): Promise<Map<number, Flags>>;
+  setFlags(uid: number, flags: Partial<Flags>): Promise<void>;
+  /** Moves a message. @returns its UID there; null where the server does not say. */
+  move(uid: number, to: string): Promise<number | null>;
+  /** Puts a message into a folder. @returns its UID there; null where the server does not say. */
+  append(path: string, raw: Buffer, flags: Partial<Flags>, receivedAt: number): Promise<number | null>;
+  /** The UIDs of messages with a Message-ID in the folder. */
+  find(messageId: string): Promise<number[]>;
+  /** Waits until something happens in the folder, or `ms` have passed, or it is called off. */
+  news(ms: number, calledOff: AbortSignal): Promise<void>;
+  close(): Promise<void>;
 }

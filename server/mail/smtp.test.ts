@@ -56,7 +56,7 @@ const TO = ['ada@client.example', 'bob@client.example'];
 async function send(answers: Answers, slow = 0) {
   const { port, taken } = await postOffice(answers, slow);
   const result = await handOverBySmtp(
-    { host: '127.0.0.1', port, secure: false },
+    { host: '127.0.0.1', port, security: 'none' as const },
     { from: 'wren@robin.example', to: TO },
     Buffer.from('Subject: x\r\n\r\nHello.\r\n'),
   );
@@ -122,7 +122,7 @@ describe('handing a message over by SMTP (RFC 5321), fault by fault', () => {
     const { port } = await postOffice(fine);
     await new Promise((resolve) => open.pop()!.close(resolve));
     const result = await handOverBySmtp(
-      { host: '127.0.0.1', port, secure: false },
+      { host: '127.0.0.1', port, security: 'none' as const },
       { from: 'wren@robin.example', to: TO },
       Buffer.from('x'),
     );

@@ -1,11 +1,13 @@
 import { Readable } from 'node:stream';
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
+import type { MailServer } from '#shared/schemas/mailbox';
 import type { Envelope, Handover, Setback } from './ports';
+import { remoteError } from './remote/errors';
+import { checkLine, tlsOptions } from './remote/tls';
 
-export interface SmtpServer {
-  host: string;
-  port: number;
-  secure: boolean;
+export interface SmtpServer extends Pick<MailServer, 'host' | 'port' | 'security'> {
+  /** A certificate the user trusts; '' for none. */
+  certificate?: string;
   auth?: { user: string; pass: string };
 }
 
@@ -20,6 +22,8 @@ interface SmtpError extends Error {
 const GREETING_MS = 5 * 60_000;
 const ANSWER_MS = 10 * 60_000;
 const CONNECT_MS = 30_000;
+/** A server that is only tried has to answer sooner. */
+const TRY_MS = 20_000;
 
 /** What the post office said, without its codes: "550 5.1.1 No such mailbox" → "No such mailbox". */
 function reason(error: SmtpError): string {
@@ -32,24 +36,52 @@ function reason(error: SmtpError): string {
 /** A 5xx answer is final (RFC 5321 4.2.1); everything else may be tried again. */
 const isFinal = ({ responseCode = 0 }: SmtpError): boolean => responseCode >= 500;
 
+/** Whether there are bytes that 7-bit lines do not carry (RFC 6152). */
+const isEightBit = (raw: Buffer): boolean => raw.some((byte) => byte > 127);
+
 const setbackOf = (error: SmtpError): Setback => ({
   address: error.recipient ?? '',
   final: isFinal(error),
   reason: reason(error),
 });
 
-/** Hands a message over by SMTP. */
-export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw: Buffer): Promise<Handover> {
-  const connection = new SMTPConnection({
+function lineTo(server: SmtpServer, times: { greetingTimeout: number; socketTimeout: number }): SMTPConnection {
+  checkLine(server);
+  return new SMTPConnection({
     host: server.host,
     port: server.port,
-    secure: server.secure,
+    secure: server.security === 'tls',
+    requireTLS: server.security === 'starttls',
+    ignoreTLS: server.security === 'none',
+    tls: tlsOptions({ host: server.host, certificate: server.certificate ?? '' }),
     connectionTimeout: CONNECT_MS,
-    greetingTimeout: GREETING_MS,
-    socketTimeout: ANSWER_MS,
-    // The stand-in listens on loopback without a certificate.
-    ignoreTLS: server.host === '127.0.0.1',
+    ...times,
   });
+}
+
+/** Signs in to a server and out again. @throws RemoteError with what to do */
+export async function tryServer(server: SmtpServer): Promise<void> {
+  const connection = lineTo(server, { greetingTimeout: TRY_MS, socketTimeout: TRY_MS });
+  try {
+    await new Promise<void>((resolve, reject) => {
+      connection.once('error', reject);
+      connection.once('end', () => reject(new Error('Connection closed unexpectedly')));
+      connection.connect((error) => {
+        if (error) reject(error);
+        else if (!server.auth) resolve();
+        else connection.login(server.auth, (failed) => (failed ? reject(failed) : resolve()));
+      });
+    });
+  } catch (error) {
+    throw remoteError(error, server);
+  } finally {
+    connection.close();
+  }
+}
+
+/** Hands a message over by SMTP (RFC 5321), with the size and the kind of its bytes said where the server takes them. */
+export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw: Buffer): Promise<Handover> {
+  const connection = lineTo(server, { greetingTimeout: GREETING_MS, socketTimeout: ANSWER_MS });
   /** Set when the first byte of the message is asked for: from then on no answer does not mean that it was not taken. */
   let begun = false;
   const message = Readable.from(
@@ -63,7 +95,7 @@ export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw
       connection.once('error', reject);
       connection.once('end', () => reject(new Error('Connection closed unexpectedly')));
       const send = () =>
-        connection.send({ from: envelope.from, to: envelope.to, size: raw.length }, message, (error, info) =>
+        connection.send({ ...envelope, size: raw.length, use8BitMime: isEightBit(raw) }, message, (error, info) =>
           error ? reject(error) : resolve(info as { rejectedErrors?: SmtpError[] }),
         );
       connection.connect((error) => {
@@ -78,6 +110,14 @@ export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw
     if (!error.responseCode && begun) return { outcome: 'unanswered', reason: reason(error) };
     if (error.rejectedErrors?.length) return { outcome: 'declined', setbacks: error.rejectedErrors.map(setbackOf) };
     const { final, reason: why } = setbackOf(error);
+    const fault = remoteError(error, server);
+    // What only the user can mend comes back with what to do.
+    if (!fault.again && fault.fault !== 'declined' && fault.fault !== 'folder')
+      return {
+        outcome: 'declined',
+        setbacks: envelope.to.map((address) => ({ address, final: true, reason: why })),
+        problem: fault.phrase,
+      };
     return { outcome: 'declined', setbacks: envelope.to.map((address) => ({ address, final, reason: why })) };
   } finally {
     connection.close();

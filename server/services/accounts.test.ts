@@ -136,7 +136,7 @@ describe('the database', () => {
 
   it('ends the data of an account with the account', async () => {
     const { id } = await newAccount(app);
-    await app.mailbox(id).append('inbox', Buffer.from('From: a@x.example\r\n\r\nx'));
+    await app.mail(id).append('inbox', Buffer.from('From: a@x.example\r\n\r\nx'));
     await app.db('accounts').where({ id }).delete();
     for (const table of ['settings', 'people', 'messages', 'message_sources'])
       expect(await app.db(table).where({ owner: id })).toEqual([]);
@@ -224,11 +224,11 @@ describe('the demo', () => {
     await expect(enterDemo(app, plainPasswords, false)).rejects.toMatchObject({ status: 404 });
     const wren = await enterDemo(app, plainPasswords, true);
     await loadDemoOnce(app, plainPasswords);
-    const box = app.mailbox(wren.id);
+    const box = app.mail(wren.id);
     const total = async (folder: 'inbox' | 'sent' | 'archive' | 'trash', waiting = false) =>
       (await box.list({ folder, waiting, limit: 200, today: '2026-11-26' })).total;
     const totals = [await total('inbox'), await total('sent'), await total('archive'), await total('trash')];
-    expect(totals.reduce((a, b) => a + b)).toBeGreaterThanOrEqual(55);
+    expect(totals.reduce((a, b) => a! + b!, 0)).toBeGreaterThanOrEqual(55);
     expect(await total('inbox', true)).toBe(13);
     const { rows } = await box.list({ folder: 'inbox', waiting: true, limit: 200, today: '2026-11-26' });
     expect(rows.filter(({ broken }) => broken)).toEqual([]);

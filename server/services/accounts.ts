@@ -1,6 +1,7 @@
 import type { Account } from '#shared/types/wire';
 import type { SignIn, SignUp } from '#shared/schemas/account';
 import type { Settings } from '#shared/schemas/settings';
+import { addressKey } from '#core/message/address';
 import { regionDefaults } from '#core/number/region';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
@@ -13,6 +14,7 @@ import {
   takeTry,
   updateSettings,
 } from '../db/repositories/accounts';
+import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { inTransaction } from '../db/transaction';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
@@ -25,9 +27,13 @@ export interface Passwords {
 }
 
 export async function accountOf({ db }: Application, owner: string): Promise<Account | null> {
-  const [account, settings] = await Promise.all([accountById(db, owner), settingsOf(db, owner)]);
+  const [account, settings, addresses] = await Promise.all([
+    accountById(db, owner),
+    settingsOf(db, owner),
+    ownAddressKeys(db, owner),
+  ]);
   return account && settings
-    ? { id: account.id, name: settings.name, address: account.address, demo: account.demo }
+    ? { id: account.id, name: settings.name, address: account.address, addresses: [...addresses], demo: account.demo }
     : null;
 }
 
@@ -62,7 +68,7 @@ export async function signUp(
       fields: { address: phrase('error.addressTakenShort') },
     });
   }
-  return { id, name, address: input.address, demo: false };
+  return { id, name, address: input.address, addresses: [addressKey(input.address)], demo: false };
 }
 
 /** How long to wait after so many failures: three are free, then 2, 4, 8 … seconds, at most a quarter of an hour. */

@@ -3,8 +3,13 @@ import type { Knex } from 'knex';
 import { connect } from '../db/connect';
 import { newId } from '../db/id';
 import { migrate } from '../db/migrations';
-import type { MailboxPort, SenderPort } from '../mail/ports';
-import { standInMailbox } from '../mail/standin/mailbox';
+import { mailboxById, type MailboxRow } from '../db/repositories/mailboxes';
+import type { RemoteMailbox, SenderPort } from '../mail/ports';
+import { openImap } from '../mail/remote/imap';
+import { goneSender, ownSender } from '../mail/remote/sender';
+import { seal, unseal } from '../mail/seal';
+import { passwordsOf } from './passwords';
+import { mailStore, type MailStore } from '../mail/store/store';
 import { openPostOffice, type PostOffice } from '../mail/standin/postOffice';
 import { closePool } from '../work/pool';
 import { standInSender } from '../mail/standin/sender';
@@ -14,14 +19,22 @@ export interface Application {
   db: Knex;
   /** Names this process among several. */
   process: string;
-  mailbox(owner: string): MailboxPort;
-  sender(owner: string): SenderPort;
+  mail(owner: string): MailStore;
+  /** What sends for a mailbox; without one, the post office that ships with the application. */
+  sender(owner: string, mailboxId: string | null): Promise<SenderPort>;
+  /** Seals and opens what must not be read from the database. */
+  seal(bound: string, plain: string): Buffer;
+  unseal(bound: string, sealed: Buffer): string;
+  /** A line to the server of a mailbox. @throws RemoteError */
+  openRemote(mailbox: MailboxRow): Promise<RemoteMailbox>;
+  /** Says that something is to be done with a mailbox now. */
+  wakeMailbox(id: string): void;
   now(): number;
   close(): Promise<void>;
 }
 
 /** Opens the database at `url`, brings it up to date and opens the stand-in post office. */
-export async function openApplication(url: string, { postOfficePort = 0 } = {}): Promise<Application> {
+export async function openApplication(url: string, { postOfficePort = 0, mailKey = '' } = {}): Promise<Application> {
   const db = connect(url);
   let office: PostOffice;
   const secret = randomBytes(24).toString('hex');
@@ -32,11 +45,23 @@ export async function openApplication(url: string, { postOfficePort = 0 } = {}):
     await db.destroy();
     throw error;
   }
-  return {
+  // Without a key that lasts, passwords are for this run alone.
+  const key = mailKey || randomBytes(32).toString('hex');
+  const app: Application = {
     db,
     process: newId(),
-    mailbox: (owner) => standInMailbox(db, owner),
-    sender: (owner) => standInSender(db, owner, { port: office.port, secret }),
+    mail: (owner) => mailStore(db, owner),
+    async sender(owner, mailboxId) {
+      const mailbox = mailboxId ? await mailboxById(db, owner, mailboxId) : null;
+      if (mailboxId && !mailbox) return goneSender;
+      return mailbox
+        ? ownSender(app, mailbox, passwordsOf(app, mailbox).sending)
+        : standInSender(db, owner, { port: office.port, secret });
+    },
+    seal: (bound, plain) => seal(key, bound, plain),
+    unseal: (bound, sealed) => unseal(key, bound, sealed),
+    openRemote: (mailbox) => openImap(mailbox.receiving, passwordsOf(app, mailbox).receiving),
+    wakeMailbox: () => {},
     now: () => Date.now(),
     async close() {
       await office.close();
@@ -44,4 +69,5 @@ export async function openApplication(url: string, { postOfficePort = 0 } = {}):
       await db.destroy();
     },
   };
+  return app;
 }

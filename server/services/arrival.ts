@@ -1,17 +1,18 @@
 import type { Arrival } from '#shared/types/wire';
-import { accountById } from '../db/repositories/accounts';
 import { runTask } from '../work/pool';
 import type { Application } from './application';
 import { readDraft } from './drafts';
 import { outgoingOf } from './outgoing';
+import { senderOf } from './senderOf';
 
 /** Stands for the name that a message gets when it is sent. */
 const UNNAMED = '<not-sent-yet@draft.invalid>';
 
 /** The bytes of a draft as they would leave now. @throws UserError when a file of it is gone or it is too large to travel */
 export async function bytesOfDraft(app: Application, owner: string, id: string): Promise<Buffer> {
-  const account = (await accountById(app.db, owner))!;
-  return outgoingOf(app, account, await readDraft(app, owner, id), UNNAMED);
+  const draft = await readDraft(app, owner, id);
+  const { address } = await senderOf(app, owner, draft);
+  return outgoingOf(app, owner, address, draft, UNNAMED);
 }
 
 /** How a draft will arrive, read back from those bytes. */

@@ -116,7 +116,7 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     const known = names.flatMap((name) => noteIds.get(name) ?? []);
     await insertRoutine(db, owner, newId(), routineSchema.validateSync({ ...routine, notes: known }));
   }
-  const port = app.mailbox(owner);
+  const port = app.mail(owner);
   for (const message of [...messages].sort((a, b) => b.daysAgo - a.daysAgo)) {
     const folder = message.folder ?? 'inbox';
     const seen = folder !== 'inbox' || Boolean(message.answered);

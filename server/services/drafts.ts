@@ -6,7 +6,6 @@ import { forwardSubject, replyRecipients, replySubject } from '#core/message/rep
 import { docFromText, emptyDoc, parseDoc } from '#core/note/schema';
 import { toLine, toText } from '#core/note/text';
 import { newId } from '../db/id';
-import { accountById } from '../db/repositories/accounts';
 import {
   draftById,
   draftOfMessage,
@@ -17,6 +16,7 @@ import {
   updateDraft,
   type DraftContent,
 } from '../db/repositories/drafts';
+import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { messageThread } from '../db/repositories/messages';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
@@ -52,6 +52,7 @@ const EMPTY = {
   fills: {},
   attachments: [],
   signature: null,
+  mailboxId: null,
   silenced: [],
   handling: NO_HANDLING,
   originalId: null,
@@ -78,8 +79,7 @@ export async function beginDraft(app: Application, owner: string, asked: NewDraf
   const subject = docFromText(subjectOf(original.subject).slice(0, 900));
   const common = { originalId, subject, subjectText: toLine(parseDoc(subject)), quote: true };
   if (mode === 'forward') return begin({ ...common, attachments: await filesOfMessage(app, owner, originalId!) });
-  const account = await accountById(db, owner);
-  return begin({ ...common, ...replyRecipients(original, [account!.address], mode === 'reply-all') });
+  return begin({ ...common, ...replyRecipients(original, [...(await ownAddressKeys(db, owner))], mode === 'reply-all') });
 }
 
 /** What a new message takes over from one that was sent: all but whom it went to. */

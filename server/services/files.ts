@@ -65,7 +65,7 @@ export async function keepFile(
 
 /** Keeps the files that came with a message, to go with another one. */
 export async function filesOfMessage(app: Application, owner: string, id: string): Promise<Attachment[]> {
-  const { raw } = await app.mailbox(owner).get(id);
+  const { raw } = await app.mail(owner).get(id);
   const { attachments, html } = await runTask('parse', { raw });
   const files: Attachment[] = [];
   for (const part of attachments.filter(({ inline }) => !inline || !html))

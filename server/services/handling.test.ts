@@ -28,7 +28,7 @@ const list = (owner: string, part: object, at = app) =>
   readMessageList(at, owner, { folder: 'inbox', waiting: false, limit: 50, ...part });
 const subjects = async (owner: string, part: object, at = app) =>
   (await list(owner, part, at)).rows.map(({ subject }) => subject);
-const append = (owner: string, raw: string | Buffer) => app.mailbox(owner).append('inbox', Buffer.from(raw));
+const append = (owner: string, raw: string | Buffer) => app.mail(owner).append('inbox', Buffer.from(raw));
 const send = (owner: string, { id, version }: { id: string; version: number }) =>
   sendDraft(app, owner, id, { version, key: `send-${id}`, anyway: true });
 
@@ -74,7 +74,7 @@ describe('looking again', () => {
     const seen: string[] = [];
     for (let next: string | undefined; next !== '';) {
       const page = await list(owner, { waiting: true, limit: 2, after: next }, after(1));
-      expect(page.total).toBe(6);
+      expect(page.total).toBe(next ? null : 6);
       seen.push(...page.rows.map(({ subject }) => subject));
       next = page.next;
     }

@@ -6,7 +6,7 @@ import { proposedName } from '#core/library/name';
 import { bareSubject } from '#core/message/subject';
 import { docFromText, emptyDoc } from '#core/note/schema';
 import { fileSize } from '#core/number/size';
-import { accountById } from '../db/repositories/accounts';
+import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { latestSources } from '../db/repositories/messages';
 import { noteRows } from '../db/repositories/notes';
 import { runTask } from '../work/pool';
@@ -49,11 +49,11 @@ export async function keepingOf(
   { html, text }: KeepRequest = {},
 ): Promise<Keeping> {
   const settings = await readSettings(app, owner);
-  const own = (await accountById(app.db, owner))!.address;
+  const own = await ownAddressKeys(app.db, owner);
   const signatures = signatureTexts(settings);
   const wording = await runTask('wording', { raw, html, text, signatures });
   const { derived } = wording;
-  const isMine = derived.from.some(({ address }) => addressKey(address) === addressKey(own));
+  const isMine = derived.from.some(({ address }) => own.has(addressKey(address)));
   const remarks: Phrase[] = [];
   if (wording.picturesLeft) remarks.push(phrase('keeping.picturesLeft', { count: wording.picturesLeft }));
   if (wording.cut) remarks.push(CUT[wording.cut]);
@@ -74,7 +74,7 @@ export async function keepingOf(
   const isWhole = html === undefined && text === undefined;
   const bare = bareSubject(derived.subject).slice(0, 900);
   const subject = isWhole ? bare : '';
-  const others = (boxes: Mailbox[]) => boxes.filter(({ address }) => addressKey(address) !== addressKey(own));
+  const others = (boxes: Mailbox[]) => boxes.filter(({ address }) => !own.has(addressKey(address)));
   return {
     name: proposedName(subject, wording.text) || bare,
     subject: subject ? docFromText(subject) : emptyDoc(),
@@ -96,6 +96,6 @@ export async function keepingOfMessage(
   id: string,
   part: KeepRequest,
 ): Promise<Keeping> {
-  const { raw } = await app.mailbox(owner).get(id);
+  const { raw } = await app.mail(owner).get(id);
   return keepingOf(app, owner, raw, part);
 }

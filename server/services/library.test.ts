@@ -65,7 +65,7 @@ describe('drafts', () => {
     const raw = Buffer.from(
       `From: Ada <ada@x.example>\r\nReply-To: desk@x.example\r\nTo: ${address}, bo@x.example\r\nSubject: Hello\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\n\r\nx`,
     );
-    const { id } = await app.mailbox(owner).append('inbox', raw);
+    const { id } = await app.mail(owner).append('inbox', raw);
     const draft = await beginDraft(app, owner, { mode: 'reply-all', originalId: id });
     expect(draft).toMatchObject({
       to: [{ address: 'desk@x.example' }],
@@ -157,7 +157,7 @@ describe('bringing messages in', () => {
         for await (const _ of importMessages(app, owner, broken())) void _;
       })(),
     ).rejects.toThrow('connection lost');
-    const before = (await readMessageList(app, owner, { folder: 'inbox', waiting: false, limit: 1 })).total;
+    const before = (await readMessageList(app, owner, { folder: 'inbox', waiting: false, limit: 1 })).total!;
     expect(before).toBeGreaterThan(10);
     expect(await bring(owner, file)).toMatchObject({ added: 30 - before, known: before });
   });
@@ -204,7 +204,7 @@ describe('bringing messages in', () => {
   it('opens a message sanitised, its quoted part split off', async () => {
     const { id: owner } = await newAccount(app);
     const { id } = await app
-      .mailbox(owner)
+      .mail(owner)
       .append('inbox', Buffer.from('From: a@x.example\r\n\r\nYes.\r\n\r\nOn Monday, Bo wrote:\r\n> Could you?\r\n'));
     expect(await openMessage(app, owner, id, false)).toMatchObject({
       html: '',
@@ -219,11 +219,11 @@ describe('people', () => {
     const { id: owner } = await newAccount(app);
     const from = (name: string, text: string) =>
       Buffer.from(`From: ${name} <ada@x.example>\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\n\r\n${text}`);
-    await app.mailbox(owner).append('inbox', from('"Marsh, Ada"', 'one'));
+    await app.mail(owner).append('inbox', from('"Marsh, Ada"', 'one'));
     const person = (await readPerson(app, owner, 'ADA@x.example'))!;
     expect(person).toMatchObject({ firstName: 'Ada', lastName: 'Marsh', messages: 1 });
     const changed = await changePerson(app, owner, person.id, { ...person, company: 'Marsh & Co' });
-    await app.mailbox(owner).append('inbox', from('A. Marsh', 'two'));
+    await app.mail(owner).append('inbox', from('A. Marsh', 'two'));
     expect(await readPerson(app, owner, 'ada@x.example')).toMatchObject({
       firstName: 'Ada',
       company: 'Marsh & Co',

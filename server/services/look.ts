@@ -14,7 +14,6 @@ import { parseDoc } from '#core/note/schema';
 import { signatureDoc, signatureFor } from '#core/note/signature';
 import { toText } from '#core/note/text';
 import { SlipTable } from '#core/slip/table';
-import type { AccountRow } from '../db/repositories/accounts';
 import { lookupById } from '../db/repositories/lookups';
 import { messageThread } from '../db/repositories/messages';
 import { noteRows } from '../db/repositories/notes';
@@ -44,7 +43,7 @@ async function originalOf(app: Application, owner: string, id: string | null): P
   if (!thread) return null;
   // One that cannot be read any more keeps no answer back.
   const text = await app
-    .mailbox(owner)
+    .mail(owner)
     .get(id!)
     .then(({ raw }) => runTask('quote', { raw }))
     .then((quoted) => quoted.text)
@@ -62,7 +61,8 @@ async function lookupsOf({ db }: Application, owner: string, draft: Draft): Prom
 /** The last look at a draft, once more before it leaves, with all that is known here. */
 export async function lookAt(
   app: Application,
-  { id: owner, address }: AccountRow,
+  owner: string,
+  address: string,
   draft: Draft,
   settings: Settings,
 ): Promise<Finding[]> {

@@ -1,6 +1,6 @@
 import type { Message, MessagePage } from '#shared/types/wire';
 import type { MessageChange, MessageList } from '#shared/schemas/message';
-import { contentOf, looksLikeMessage } from '../mail/parse';
+import { looksLikeMessage } from '../mail/parse';
 import { readMessages } from '../mail/mbox';
 import type { AppendOptions } from '../mail/ports';
 import type { ImportProgress } from '#shared/types/wire';
@@ -17,34 +17,41 @@ async function todayOf(app: Application, owner: string): Promise<Day> {
 }
 
 export async function readMessageList(app: Application, owner: string, query: MessageList): Promise<MessagePage> {
-  return app.mailbox(owner).list({ ...query, today: await todayOf(app, owner) });
+  return app.mail(owner).list({ ...query, today: await todayOf(app, owner) });
 }
 
 /** A message opened: read anew from its bytes, pictures from elsewhere only when asked for. */
 export async function openMessage(app: Application, owner: string, id: string, pictures: boolean): Promise<Message> {
-  const { raw, ...row } = await app.mailbox(owner).get(id);
+  const { raw, ...row } = await app.mail(owner).get(id);
   const shown = await runTask('show', { raw, id, pictures });
   return { ...row, ...shown, broken: shown.broken || row.broken };
 }
 
 export async function openAttachment(app: Application, owner: string, id: string, index: number) {
-  const { raw } = await app.mailbox(owner).get(id);
-  const part = (await runTask('parse', { raw })).attachments[index];
+  const { raw } = await app.mail(owner).get(id);
+  const part = await runTask('attachment', { raw, index });
   if (!part) throw notFound('attachment');
-  return { name: part.name, type: part.type, content: contentOf(raw, part) };
+  return { ...part, content: Buffer.from(part.content) };
 }
 
 /** Changes a message. One that is answered or, having come back, filed is done with: its day is taken off. */
 export async function changeMessage(app: Application, owner: string, id: string, change: MessageChange): Promise<void> {
-  const mailbox = app.mailbox(owner);
-  await mailbox.setFlags(id, { seen: change.seen, answered: change.answered });
-  if (change.again !== undefined) await mailbox.setAgain(id, change.again);
-  else if (change.answered) await mailbox.setAgain(id, null);
-  else if (change.folder) {
-    const { again } = await mailbox.get(id);
-    if (again && again.day <= (await todayOf(app, owner))) await mailbox.setAgain(id, null);
-  }
-  if (change.folder) await mailbox.move(id, change.folder);
+  const { answered, ...deed } = change;
+  await app.mail(owner).change(id, { ...deed, done: answered, again: await againAfter(app, owner, id, change) });
+}
+
+/** The day a message comes back on after a change; undefined where it stays as it is. */
+export async function againAfter(
+  app: Application,
+  owner: string,
+  id: string,
+  { again, answered, folder }: Pick<MessageChange, 'again' | 'answered' | 'folder'>,
+): Promise<MessageChange['again']> {
+  if (again !== undefined) return again;
+  if (answered) return null;
+  if (!folder) return undefined;
+  const { again: set } = await app.mail(owner).row(id);
+  return set && set.day <= (await todayOf(app, owner)) ? null : undefined;
 }
 
 /** So many messages, and about so many bytes, are stored at once. */
@@ -60,7 +67,7 @@ export async function* importMessages(
   owner: string,
   source: AsyncIterable<Uint8Array>,
 ): AsyncGenerator<ImportProgress> {
-  const mailbox = app.mailbox(owner);
+  const mail = app.mail(owner);
   const progress: ImportProgress = { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: null };
   let passedOver = 0;
   let told = app.now();
@@ -72,7 +79,7 @@ export async function* importMessages(
     [portion, size] = [[], 0];
     progress.bytes = read;
     if (!taken.length) return;
-    for (const { added, broken } of await mailbox.appendAll('inbox', taken)) {
+    for (const { added, broken } of await mail.appendAll('inbox', taken)) {
       if (added) progress.added++;
       else progress.known++;
       if (added && broken) progress.broken++;

@@ -26,7 +26,7 @@ describe('a message that rests before it leaves', () => {
     await changeSettings(app, owner, { ...(await readSettings(app, owner)), sendDelay: 10 });
     const { draft, originalId } = await readyDraft(app, owner);
     const waiting = async () =>
-      (await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 50, today: '2099-01-01' })).rows;
+      (await app.mail(owner).list({ folder: 'inbox', waiting: true, limit: 50, today: '2099-01-01' })).rows;
     expect(await waiting()).toMatchObject([{ id: originalId }]);
     const resting = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'rests-here' });
     expect(resting).toMatchObject({ state: 'queued', problem: null });
@@ -101,7 +101,7 @@ describe('accepting and delivering', () => {
     await dispatchDue({ ...app, now: () => Date.now() + 60_000 });
     expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent' });
     expect(
-      (await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
+      (await app.mail(receiver.id).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
     ).toBe(1);
   });
 
@@ -111,14 +111,14 @@ describe('accepting and delivering', () => {
       `CREATE TRIGGER no_people BEFORE INSERT ON people FOR EACH ROW
        IF NEW.owner = '${owner}' THEN SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'no'; END IF`,
     );
-    await expect(app.mailbox(owner).append('inbox', LETTER)).rejects.toThrow();
+    await expect(app.mail(owner).append('inbox', LETTER)).rejects.toThrow();
     expect(
-      (await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
+      (await app.mail(owner).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
     ).toBe(0);
     await app.db.raw('DROP TRIGGER no_people');
-    await app.mailbox(owner).append('inbox', LETTER);
+    await app.mail(owner).append('inbox', LETTER);
     expect(
-      (await app.mailbox(owner).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
+      (await app.mail(owner).list({ folder: 'inbox', waiting: false, limit: 10, today: '2026-11-26' })).total,
     ).toBe(1);
   });
 });
@@ -206,10 +206,10 @@ describe('many at once', () => {
     expect(sent.filter(({ state }) => state !== 'sent')).toEqual([]);
     expect(await listDeliveries(app.db, owner)).toHaveLength(50);
     expect(
-      (await app.mailbox(receiver.id).list({ folder: 'inbox', waiting: false, limit: 100, today: '2026-11-26' })).total,
+      (await app.mail(receiver.id).list({ folder: 'inbox', waiting: false, limit: 100, today: '2026-11-26' })).total,
     ).toBe(25);
     expect(
-      (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 100, today: '2026-11-26' })).total,
+      (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 100, today: '2026-11-26' })).total,
     ).toBe(50);
   });
 

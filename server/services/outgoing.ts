@@ -5,11 +5,10 @@ import { replyThread } from '#core/message/reply';
 import { parseDoc, picturesIn, type DocJson } from '#core/note/schema';
 import { signatureDoc, signatureFor } from '#core/note/signature';
 import { fileSize } from '#core/number/size';
-import type { AccountRow } from '../db/repositories/accounts';
 import { fileByDigest } from '../db/repositories/files';
 import { messageThread } from '../db/repositories/messages';
 import { composeLetter, type Letter } from '../mail/compose';
-import type { StoredMessage } from '../mail/ports';
+import type { StoredMessage } from '../mail/store/store';
 import { runTask } from '../work/pool';
 import { readSettings } from './accounts';
 import type { Application } from './application';
@@ -79,25 +78,25 @@ async function filesOf(
 /** Makes a draft into the bytes that leave. @throws UserError when a file of it is gone or it is too large to travel. */
 export async function outgoingOf(
   app: Application,
-  account: AccountRow,
+  owner: string,
+  address: string,
   draft: Draft,
   messageId: string,
 ): Promise<Buffer> {
-  const owner = account.id;
   const settings = await readSettings(app, owner);
   const signature = signatureDoc(signatureFor(settings, draft));
   const isForward = draft.mode === 'forward';
   const thread = draft.originalId && !isForward ? await messageThread(app.db, owner, draft.originalId) : null;
   // An answer goes without what is gone; what is passed on has to be there.
   const isWanted = isForward || (draft.quote && thread);
-  const original = isWanted ? await app.mailbox(owner).get(draft.originalId ?? '') : null;
+  const original = isWanted ? await app.mail(owner).get(draft.originalId ?? '') : null;
   const quote = original && draft.quote ? await quoteOf(original, isForward, settings) : null;
   const files = await filesOf(app, owner, draft, signature);
   if (original && isForward && !draft.quote) files.attachments!.push(asFile(original));
   const raw = await composeLetter({
     messageId,
     date: new Date(app.now()),
-    from: { name: settings.name, address: account.address },
+    from: { name: settings.name, address },
     to: draft.to,
     cc: draft.cc,
     bcc: draft.bcc,

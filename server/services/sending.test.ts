@@ -23,7 +23,7 @@ describe('sending a reply', () => {
     await changeSettings(app, owner, { ...settings, ...signedWith('Wren Halloway\n01632 960 418') });
     const { draft, originalId } = await readyDraft(app, owner);
     expect(
-      (await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
+      (await app.mail(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
     ).toBe(1);
 
     const sending = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'press-of-send-1' });
@@ -42,12 +42,12 @@ describe('sending a reply', () => {
     );
     expect(mail.html).toContain('Could you come in December?');
 
-    const { rows } = await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' });
+    const { rows } = await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' });
     expect(rows.map((row) => row.subject)).toEqual(['Re: Tuning']);
-    expect((await app.mailbox(owner).get(rows[0]!.id)).raw.toString()).toContain('<first@client.example>');
-    expect((await app.mailbox(owner).get(originalId)).answered).toBe(true);
+    expect((await app.mail(owner).get(rows[0]!.id)).raw.toString()).toContain('<first@client.example>');
+    expect((await app.mail(owner).get(originalId)).answered).toBe(true);
     expect(
-      (await app.mailbox(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
+      (await app.mail(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
     ).toBe(0);
     await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
   });
@@ -58,7 +58,7 @@ describe('sending a reply', () => {
     const { draft } = await readyDraft(app, sender.id, receiver.address);
     await sendDraft(app, sender.id, draft.id, { version: draft.version, key: 'to-a-neighbour' });
     const { rows } = await app
-      .mailbox(receiver.id)
+      .mail(receiver.id)
       .list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' });
     expect(rows).toMatchObject([{ subject: 'Re: Tuning', from: { address: sender.address } }]);
   });
@@ -73,7 +73,7 @@ describe('sending a reply', () => {
     await dispatchDue(app);
     expect(await listDeliveries(app.db, owner)).toHaveLength(1);
     expect(
-      (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
+      (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
     ).toBe(1);
   });
 });
@@ -135,7 +135,7 @@ describe('when something goes wrong', () => {
       const killed = () => Promise.reject(new Error('killed'));
       let dying: Application;
       if (moment === 'while it is put into sent') {
-        dying = { ...app, mailbox: (who) => ({ ...app.mailbox(who), append: killed }) };
+        dying = { ...app, mail: (who) => ({ ...app.mail(who), keepSent: killed }) };
       } else {
         dying = withSender(app, (real) => ({
           ...real,
@@ -157,7 +157,7 @@ describe('when something goes wrong', () => {
       await dispatchDue({ ...app, now: () => Date.now() + 1_200_000 });
       expect(await listDeliveries(app.db, owner)).toHaveLength(1);
       expect(
-        (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
+        (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
       ).toBe(1);
       await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
     },
@@ -272,7 +272,7 @@ describe('each recipient', () => {
     ]);
     expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent', problem: null });
     expect(
-      (await app.mailbox(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
+      (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
     ).toBe(1);
   });
 

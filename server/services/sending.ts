@@ -5,7 +5,6 @@ import { notesOf } from '#core/blank/fill';
 import { NEEDED } from '#core/look/letter/finding';
 import { addressKey } from '#core/message/address';
 import { newId } from '../db/id';
-import { accountById } from '../db/repositories/accounts';
 import { draftById, dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
 import {
   claimOutbox,
@@ -32,8 +31,9 @@ import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
 import { noteFault } from './fault';
 import { lookAt } from './look';
-import { changeMessage } from './messages';
+import { againAfter } from './messages';
 import { outgoingOf } from './outgoing';
+import { senderOf } from './senderOf';
 import { phrase, type Phrase } from '#core/text/phrase';
 
 /** How long one try holds the message before another process may look after it; renewed while it goes on. */
@@ -82,27 +82,27 @@ export async function sendDraft(
   const draft = await readDraft(app, owner, id);
   if (draft.state === 'sending') return toSending((await outboxOfDraft(app.db, owner, id))!);
   if (draft.version !== version) throw stale('draft', draft);
-  const account = (await accountById(app.db, owner))!;
+  const { mailboxId, address } = await senderOf(app, owner, draft);
   const settings = await readSettings(app, owner);
-  const findings = await lookAt(app, account, draft, settings);
+  const findings = await lookAt(app, owner, address, draft, settings);
   const stop = findings.find((finding) => (anyway ? NEEDED.includes(finding.kind) : finding.stop));
   if (stop)
     throw new UserError(phrase('sending.heldBack', { finding: stop.words }), 422, { code: 'held-back', findings });
 
   const outboxId = newId();
-  const messageId = `<${outboxId}@${account.address.slice(account.address.lastIndexOf('@') + 1)}>`;
-  const raw = await outgoingOf(app, account, draft, messageId);
+  const messageId = `<${outboxId}@${address.slice(address.lastIndexOf('@') + 1)}>`;
+  const raw = await outgoingOf(app, owner, address, draft, messageId);
   const to = new Map(
-    [...draft.to, ...draft.cc, ...draft.bcc].map(({ address }) => [addressKey(address), address.trim()]),
+    [...draft.to, ...draft.cc, ...draft.bcc].map((box) => [addressKey(box.address), box.address.trim()]),
   );
-  const recipients = [...to.values()].map((address): Recipient => ({ address, state: 'waiting', reason: '' }));
-  const item = { id: outboxId, draftId: id, originalId: draft.originalId, messageId, recipients, raw, key };
+  const recipients = [...to.values()].map((one): Recipient => ({ address: one, state: 'waiting', reason: '' }));
+  const item = { id: outboxId, draftId: id, originalId: draft.originalId, mailboxId, messageId, recipients, raw, key };
   const isQueued = await inTransaction(app.db, async (trx) => {
     const locked = await lockDraft(trx, owner, id);
     if (!locked || locked.state === 'sending') return false;
     if (locked.version !== version) throw stale('draft', locked);
     const now = app.now();
-    await insertOutbox(trx, owner, { ...item, envelopeFrom: account.address }, now, now + settings.sendDelay * 1000);
+    await insertOutbox(trx, owner, { ...item, envelopeFrom: address }, now, now + settings.sendDelay * 1000);
     await setDraftState(trx, owner, id, 'sending');
     return true;
   });
@@ -145,7 +145,7 @@ export async function dispatch(app: Application, owner: string, id: string): Pro
 
 async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
   const { owner, id } = item;
-  const sender = app.sender(owner);
+  const sender = await app.sender(owner, item.mailboxId);
   const waiting = item.recipients.filter(({ state }) => state === 'waiting').map(({ address }) => address);
   if (item.state !== 'queued') {
     const accepted = await sender.wasAccepted(item.messageId, waiting);
@@ -161,13 +161,19 @@ async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
   }
   const held = new Set(result.setbacks.map(({ address }) => addressKey(address)));
   const taken = result.outcome === 'accepted' ? waiting.filter((address) => !held.has(addressKey(address))) : [];
-  await settleAnswer(app, item, taken, result.setbacks);
+  await settleAnswer(app, item, taken, result.setbacks, result.outcome === 'declined' ? result.problem : undefined);
 }
 
 const pauseAfter = (attempts: number) => Math.min(2 ** attempts * 5_000, LONGEST_PAUSE_MS);
 
 /** Takes down what became of each recipient, and what follows from it. */
-async function settleAnswer(app: Application, item: OutboxItem, taken: string[], setbacks: Setback[]): Promise<void> {
+async function settleAnswer(
+  app: Application,
+  item: OutboxItem,
+  taken: string[],
+  setbacks: Setback[],
+  said?: Phrase,
+): Promise<void> {
   const { owner, id } = item;
   const isOver = app.now() - item.createdAt > GIVE_UP_MS;
   const byKey = new Map(setbacks.map((one) => [addressKey(one.address), one]));
@@ -181,7 +187,7 @@ async function settleAnswer(app: Application, item: OutboxItem, taken: string[],
   });
   const of = (state: Recipient['state']) => recipients.filter((one) => one.state === state);
   const waiting = of('waiting');
-  const problem = problemOf(recipients);
+  const problem = said ?? problemOf(recipients);
   if (!of('accepted').length) {
     if (!waiting.length) return giveUp(app, { ...item, recipients }, 'refused', problem);
     const nextTryAt = app.now() + pauseAfter(item.attempts);
@@ -239,21 +245,28 @@ async function giveUp(
 }
 
 /** The copy in sent, and what is to be done with it and with what it answered. A second time changes nothing: it is stored by its bytes. */
-async function keepSent(app: Application, { owner, id, originalId }: OutboxItem, draft: Draft | null): Promise<string> {
-  const mailbox = app.mailbox(owner);
-  const raw = await outboxBytes(app.db, owner, id);
-  const copy = await mailbox.append('sent', raw, { seen: true, receivedAt: app.now() });
+async function keepSent(app: Application, item: OutboxItem, draft: Draft | null): Promise<string> {
+  const { owner, id, originalId, mailboxId } = item;
+  const mail = app.mail(owner);
+  const copy = await mail.keepSent(mailboxId, await outboxBytes(app.db, owner, id), app.now());
   const { done, filed, again, why } = draft?.handling ?? NO_HANDLING;
-  if (again) await mailbox.setAgain(copy.id, { day: again, why });
+  if (again) await mail.change(copy.id, { again: { day: again, why } });
   if (originalId) {
-    const isDone = done ?? draft?.mode !== 'forward';
+    const isForward = draft?.mode === 'forward';
+    const isDone = done ?? !isForward;
+    const folder = filed ?? undefined;
+    const answered = isDone || undefined;
     // One that is gone meanwhile needs nothing done.
-    await changeMessage(app, owner, originalId, {
-      ...(isDone && { answered: true, seen: true }),
-      ...(filed && { folder: filed }),
-    }).catch((error) => {
+    try {
+      await mail.change(originalId, {
+        ...(isForward ? { forwarded: true } : { answered: true }),
+        ...(isDone ? { done: true, seen: true } : !isForward && { done: false }),
+        folder,
+        again: await againAfter(app, owner, originalId, { answered, folder }),
+      });
+    } catch (error) {
       if (!(error instanceof UserError)) throw error;
-    });
+    }
   }
   return copy.id;
 }
@@ -277,7 +290,8 @@ export async function takeBack(app: Application, owner: string, id: string): Pro
   if (!item) throw notFound('message');
   if (item.state === 'unanswered') {
     const to = item.recipients.map(({ address }) => address);
-    const accepted = await app.sender(owner).wasAccepted(item.messageId, to);
+    const sender = await app.sender(owner, item.mailboxId);
+    const accepted = await sender.wasAccepted(item.messageId, to);
     if (accepted !== 'no') {
       await inTransaction(app.db, async (trx) => {
         await trx('outbox').where({ owner, id, state: 'unanswered' }).update({ next_try_at: app.now() });

@@ -3,7 +3,8 @@
  * data; what is wrong comes back in words too.
  */
 import { arrivalIn } from '../mail/arrival';
-import { parseMessage } from '../mail/parse';
+import { columnsOf, type Columns } from '../mail/derive';
+import { contentOf, parseMessage } from '../mail/parse';
 import { quotedOf, shownOf } from '../mail/show';
 import { wordingIn, type WordingOf } from '../mail/wording';
 import { accidentsIn } from '#core/cue/check';
@@ -29,11 +30,27 @@ async function before({ raws, text, notes }: { raws: Uint8Array[]; text: string;
   return writtenBefore(text, notes, letters);
 }
 
+/** One file of a message; null when it has none at that place. */
+async function attachment({ raw, index }: { raw: Uint8Array; index: number }) {
+  const bytes = bytesOf(raw);
+  const part = (await parseMessage(bytes)).attachments[index];
+  return part ? { name: part.name, type: part.type, content: contentOf(bytes, part) } : null;
+}
+
+/** What is kept of several messages beside their bytes. */
+async function derive({ raws }: { raws: Uint8Array[] }): Promise<Columns[]> {
+  const all: Columns[] = [];
+  for (const raw of raws) all.push(await columnsOf(bytesOf(raw)));
+  return all;
+}
+
 /** Bytes arrive from another thread as a bare array. */
 const bytesOf = (raw: Uint8Array) => Buffer.from(raw.buffer, raw.byteOffset, raw.byteLength);
 
 export const tasks = {
   parse: ({ raw }: { raw: Uint8Array }) => parseMessage(bytesOf(raw)),
+  derive,
+  attachment,
   show: ({ raw, ...how }: { raw: Uint8Array; id: string; pictures: boolean }) => shownOf(bytesOf(raw), how),
   quote: ({ raw }: { raw: Uint8Array }) => quotedOf(bytesOf(raw)),
   wording: ({ raw, ...what }: WordingOf) => wordingIn(bytesOf(raw), what),

@@ -70,6 +70,8 @@ export const draftSchema = object({
   quote: boolean().required(),
   /** The signature chosen for it: its id, empty for none, null where it is as usual. */
   signature: string().max(26).nullable().default(null),
+  /** The mailbox it is sent from; null where it is as usual. */
+  mailboxId: string().max(26).nullable().default(null),
   /** Findings of the last look that are meant as they are, by their keys. */
   silenced: array(string().required().max(200)).max(1000).required().default([]),
   handling: handlingSchema.required(),

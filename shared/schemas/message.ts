@@ -6,9 +6,17 @@ import { phrase } from '#core/text/phrase';
 /** The folders of the mailbox (RFC 6154). Drafts are listed from where they are written. */
 export const FOLDERS = ['inbox', 'sent', 'archive', 'trash'] as const;
 export type Folder = (typeof FOLDERS)[number];
+/** Where a message may stand: in a folder of the user's own, or gone from its server, too. */
+export type StoredFolder = Folder | 'own' | 'junk' | 'gone';
+/** A folder by what it is for, or one folder of a mailbox by its id. */
+const FOLDER_OR_ID = new RegExp(`^(${FOLDERS.join('|')}|[0-9a-z]{26})$`);
 
 export const messageListSchema = object({
-  folder: string().oneOf(FOLDERS).default('inbox'),
+  folder: string()
+    .oneOf([...FOLDERS, 'junk'] as const)
+    .default('inbox'),
+  /** One folder of a mailbox, by its id. */
+  inFolder: string().matches(/^[0-9a-z]{26}$/),
   /** Only what still waits for an answer. */
   waiting: boolean().default(false),
   /** Only what is looked at again on a coming day. */
@@ -22,14 +30,21 @@ export const messageChangeSchema = object({
   seen: boolean(),
   /** True takes the message off Waiting, false puts it back. */
   answered: boolean(),
-  folder: string().oneOf(FOLDERS),
+  flagged: boolean(),
+  /** Where it is moved. */
+  folder: string().matches(FOLDER_OR_ID),
+  /** What is said of its sender: whether messages from them wait for answers; null takes it back. */
+  senderWaits: boolean().nullable().default(undefined),
   /** The day it comes back to Waiting; null for none. */
   again: againSchema.nullable().default(undefined),
 });
 
 type AskedList = InferType<typeof messageListSchema>;
-export type MessageList = Omit<AskedList, 'later'> & Partial<AskedList>;
-export type MessageChange = Omit<InferType<typeof messageChangeSchema>, 'again'> & { again?: Again | null };
+export type MessageList = Omit<AskedList, 'later' | 'inFolder'> & Partial<AskedList>;
+export type MessageChange = Omit<InferType<typeof messageChangeSchema>, 'again' | 'senderWaits'> & {
+  again?: Again | null;
+  senderWaits?: boolean | null;
+};
 
 /** A letter that was just sent: its text, the notes in it, and the message it became, empty while it rests. */
 export const sentLetterSchema = object({

@@ -6,23 +6,78 @@ import type { Column, Lookup } from '#core/lookup/lookup';
 import type { Uses } from '#core/lookup/uses';
 import type { Again } from '../schemas/again';
 import type { DraftMode, Handling } from '../schemas/draft';
-import type { Folder } from '../schemas/message';
+import type { WaitReason } from '#core/waiting/reason';
+import type { StoredFolder } from '../schemas/message';
+import type { FolderChange, MailServer } from '../schemas/mailbox';
 import type { Wording } from '../schemas/note';
 import type { RoutineInput } from '../schemas/routine';
 import type { Phrase } from '#core/text/phrase';
+
+/** A folder of a mailbox. */
+export interface FolderInfo {
+  id: string;
+  path: string;
+  name: string;
+  role: FolderChange['role'];
+  /** How many messages its server has in it. */
+  total: number;
+}
+
+/** A mailbox of the user's own, and how it stands with its server. */
+export interface MailboxInfo {
+  id: string;
+  version: number;
+  name: string;
+  address: string;
+  receiving: MailServer;
+  sending: MailServer;
+  /** How many days back messages are kept here; 0 for all. */
+  keepDays: number;
+  paused: boolean;
+  state: 'new' | 'reading' | 'ready' | 'problem';
+  problem: Phrase | null;
+  /** When it was last in step, in milliseconds since 1970; 0 when never. */
+  syncedAt: number;
+  connectedAt: number;
+  folders: FolderInfo[];
+  /** How many of its messages are here, of how many. */
+  here: number;
+  total: number;
+  /** How much is still to be done on its server. */
+  acts: number;
+}
+
+/** The servers a mailbox is likely to have, and whether each of them answered. */
+export type MailProposal = Record<'receiving' | 'sending', MailServer & { found: boolean }>;
+
+/** A certificate that nobody known has signed, to be looked at. */
+export interface ShownCertificate {
+  pem: string;
+  /** SHA-256, in hexadecimal with colons. */
+  fingerprint: string;
+  names: string;
+  issuer: string;
+  validTo: number;
+  expired: boolean;
+  /** Which server shows it. */
+  side: 'receiving' | 'sending';
+}
 
 /** Who is signed in. */
 export interface Account {
   id: string;
   name: string;
   address: string;
+  /** All addresses of the user's, compared in small letters: that of the account and those of the mailboxes. */
+  addresses: string[];
   demo: boolean;
 }
 
 /** A message as a row of a list. Times are milliseconds since 1970 (UTC). */
 export interface MessageRow {
   id: string;
-  folder: Folder;
+  /** The list it stands in: what its folder is for. */
+  folder: StoredFolder;
   from: Mailbox;
   to: Mailbox[];
   subject: string;
@@ -36,6 +91,17 @@ export interface MessageRow {
   broken: Phrase | null;
   /** The day it is looked at again; null when it is not. */
   again: Again | null;
+  /** The mailbox it belongs to; null when it is kept here alone. */
+  mailboxId: string | null;
+  /** It was answered, whoever did it; `answered` says that it is done with, answered or not. */
+  replied: boolean;
+  flagged: boolean;
+  forwarded: boolean;
+  /** Whether it waits for an answer, and why, or why not. */
+  waits: boolean;
+  reason: WaitReason;
+  /** Whom it did not reach, and why. */
+  undelivered: Phrase | null;
 }
 
 export interface AttachmentRow {
@@ -62,7 +128,8 @@ export interface MessagePage {
   rows: MessageRow[];
   /** Pass as `after` for the next page; empty at the end. */
   next: string;
-  total: number;
+  /** How many there are, counted with the first page only and to a limit. */
+  total: number | null;
 }
 
 export interface Person {
@@ -273,6 +340,8 @@ export interface Draft extends DraftRow {
   quote: boolean;
   /** The signature chosen for it: its id, empty for none, null where it is as usual. */
   signature: string | null;
+  /** The mailbox it is sent from; null where it is as usual. */
+  mailboxId: string | null;
   /** Findings of the last look that are meant as they are, by their keys. */
   silenced: string[];
   /** What is done once it has left. */
@@ -334,6 +403,8 @@ export interface ErrorData {
   fields?: Record<string, Phrase>;
   /** Seconds to wait before the next try. */
   retryAfter?: number;
+  /** The certificate that is not trusted. */
+  certificate?: ShownCertificate;
 }
 
 /** One line of the answer while messages are read in. */

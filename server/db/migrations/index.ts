@@ -7,6 +7,7 @@ import * as phrases from './0005_phrases';
 import * as hand from './0006_hand';
 import * as handling from './0007_handling';
 import * as facts from './0008_facts';
+import * as mail from './0009_mail';
 
 /** Every step of the schema in order. A step that has run anywhere is never changed; a change is a new step. */
 const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
@@ -18,6 +19,7 @@ const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): P
   '0006_hand': hand,
   '0007_handling': handling,
   '0008_facts': facts,
+  '0009_mail': mail,
 };
 
 /** Hands the steps to Knex from the bundle instead of a folder, so that the built server carries them. */

@@ -16,6 +16,7 @@ export type DraftContent = Pick<
   | 'attachments'
   | 'quote'
   | 'signature'
+  | 'mailboxId'
   | 'silenced'
   | 'handling'
   | 'subjectText'
@@ -51,6 +52,7 @@ function toDraft(row: Record<string, unknown>): Draft {
     attachments: json(row.attachments),
     quote: Boolean(row.quote),
     signature: row.signature === null || row.signature === undefined ? null : String(row.signature),
+    mailboxId: row.mailbox_id ? String(row.mailbox_id) : null,
     silenced: json(row.silenced),
     handling: { ...NO_HANDLING, ...json<Draft['handling']>(row.handling) },
     problem: fromColumn(row.problem),
@@ -71,6 +73,7 @@ function columns(draft: DraftContent) {
     attachments: JSON.stringify(draft.attachments),
     quote: draft.quote,
     signature: draft.signature,
+    mailbox_id: draft.mailboxId,
     silenced: JSON.stringify(draft.silenced),
     handling: JSON.stringify(draft.handling),
   };

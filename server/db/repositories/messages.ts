@@ -2,24 +2,31 @@ import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Day } from '#core/calendar/day';
 import type { Again } from '#shared/schemas/again';
-import type { Folder } from '#shared/schemas/message';
+import type { Folder, StoredFolder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
-import type { MessageThread } from '#core/message/thread';
-import { insertBytes } from '../bytes';
-import { isDuplicate } from '../connect';
-import { json, num } from '../rows';
+import type { MessageThread, ThreadFields } from '#core/message/thread';
+import type { WaitReason } from '#core/waiting/reason';
+import { insertAllBytes } from '../bytes';
+import { json, num, portions } from '../rows';
+import { idKey, namedIds } from './threads';
 import type { Phrase } from '#core/text/phrase';
 
 export interface NewMessage extends MessageThread {
   id: string;
-  folder: Folder;
+  mailboxId: string | null;
+  folder: StoredFolder;
   digest: string;
+  threadId: string;
   preview: string;
   sentAt: number;
   receivedAt: number;
   attachments: number;
   seen: boolean;
   answered: boolean;
+  replied: boolean;
+  flagged: boolean;
+  forwarded: boolean;
+  reason: WaitReason;
   broken: Phrase | null;
   raw: Buffer;
 }
@@ -40,12 +47,19 @@ const ROW = [
   'broken',
   'again_on',
   'again_why',
+  'mailbox_id',
+  'replied',
+  'flagged',
+  'forwarded',
+  'waits',
+  'wait_reason',
+  'wait_note',
 ];
 
 function toRow(row: Record<string, unknown>): MessageRow {
   return {
     id: String(row.id),
-    folder: row.folder as Folder,
+    folder: row.folder as StoredFolder,
     from: { name: String(row.from_name), address: String(row.from_address) },
     to: json(row.to_list),
     subject: String(row.subject),
@@ -57,49 +71,76 @@ function toRow(row: Record<string, unknown>): MessageRow {
     answered: Boolean(row.answered),
     broken: fromColumn(row.broken),
     again: row.again_on ? { day: String(row.again_on), why: String(row.again_why) } : null,
+    mailboxId: row.mailbox_id ? String(row.mailbox_id) : null,
+    replied: Boolean(row.replied),
+    flagged: Boolean(row.flagged),
+    forwarded: Boolean(row.forwarded),
+    waits: Boolean(row.waits),
+    reason: row.wait_reason as WaitReason,
+    undelivered: fromColumn(row.wait_note),
   };
 }
 
-/** Stores a message with its bytes; the id of the one already there when these bytes are known. */
-export async function insertMessage(
+/** The ids of messages that are there already, by the digests of their bytes. */
+export async function knownMessages(
   trx: Knex.Transaction,
   owner: string,
-  message: NewMessage,
-): Promise<{ id: string; added: boolean }> {
-  const from = message.from[0] ?? { name: '', address: '' };
-  try {
-    await trx('messages').insert({
-      id: message.id,
-      owner,
-      folder: message.folder,
-      digest: message.digest,
-      message_id: message.messageId.slice(0, 998),
-      in_reply_to: message.inReplyTo.slice(0, 10_000),
-      reference_ids: JSON.stringify(message.references.slice(-200)),
-      from_name: from.name.slice(0, 500),
-      from_address: from.address.slice(0, 1000),
-      from_list: JSON.stringify(message.from),
-      reply_to: JSON.stringify(message.replyTo),
-      to_list: JSON.stringify(message.to),
-      cc_list: JSON.stringify(message.cc),
-      subject: message.subject.slice(0, 10_000),
-      preview: message.preview.slice(0, 300),
-      sent_at: message.sentAt,
-      received_at: message.receivedAt,
-      attachments: message.attachments,
-      size: message.raw.length,
-      seen: message.seen,
-      answered: message.answered,
-      broken: toColumn(message.broken),
-    });
-  } catch (error) {
-    const known =
-      isDuplicate(error) && (await trx('messages').where({ owner, digest: message.digest }).forShare().first('id'));
-    if (!known) throw error;
-    return { id: String(known.id), added: false };
+  digests: string[],
+): Promise<Map<string, string>> {
+  const known = new Map<string, string>();
+  for (const some of portions(digests)) {
+    const rows = await trx('messages').where({ owner }).whereIn('digest', some).forShare().select('id', 'digest');
+    for (const { id, digest } of rows) known.set(String(digest), String(id));
   }
-  await insertBytes(trx, 'message_sources', { message_id: message.id, owner, raw: message.raw });
-  return { id: message.id, added: true };
+  return known;
+}
+
+/** Stores messages with their bytes. None of them may be there already. */
+export async function insertMessages(trx: Knex.Transaction, owner: string, messages: NewMessage[]): Promise<void> {
+  if (!messages.length) return;
+  await trx('messages').insert(
+    messages.map((message) => {
+      const from = message.from[0] ?? { name: '', address: '' };
+      return {
+        id: message.id,
+        owner,
+        mailbox_id: message.mailboxId,
+        folder: message.folder,
+        digest: message.digest,
+        message_id: message.messageId.slice(0, 998),
+        in_reply_to: message.inReplyTo.slice(0, 10_000),
+        reference_ids: JSON.stringify(message.references.slice(-200)),
+        thread_id: message.threadId,
+        from_name: from.name.slice(0, 500),
+        from_address: from.address.slice(0, 1000),
+        from_list: JSON.stringify(message.from),
+        reply_to: JSON.stringify(message.replyTo),
+        to_list: JSON.stringify(message.to),
+        cc_list: JSON.stringify(message.cc),
+        subject: message.subject.slice(0, 10_000),
+        preview: message.preview.slice(0, 300),
+        sent_at: message.sentAt,
+        received_at: message.receivedAt,
+        attachments: message.attachments,
+        size: message.raw.length,
+        seen: message.seen,
+        answered: message.answered,
+        replied: message.replied,
+        flagged: message.flagged,
+        forwarded: message.forwarded,
+        wait_reason: message.reason,
+        broken: toColumn(message.broken),
+      };
+    }),
+  );
+  const sources = messages.map(({ id, raw }) => ({ message_id: id, owner, raw }));
+  await insertAllBytes(trx, 'message_sources', sources, ({ raw }) => (raw as Buffer).length);
+}
+
+/** A message without its bytes; null when there is none. */
+export async function messageRow(db: Knex, owner: string, id: string): Promise<MessageRow | null> {
+  const row = await db('messages').where({ owner, id }).first(ROW);
+  return row ? toRow(row) : null;
 }
 
 export async function messageWithSource(
@@ -153,7 +194,10 @@ export async function messageThread(db: Knex, owner: string, id: string): Promis
 }
 
 interface ListQuery {
-  folder: Folder;
+  /** A folder by what it is for, over all mailboxes. */
+  folder: Folder | 'junk';
+  /** One folder of a mailbox instead. */
+  inFolder?: string;
   waiting: boolean;
   later?: boolean;
   after?: string;
@@ -161,6 +205,9 @@ interface ListQuery {
   /** The day it is for the account. */
   today: Day;
 }
+
+/** A list is counted no further: in a large mailbox that takes long, and nobody reads the number. */
+export const COUNT_LIMIT = 1_000;
 
 /** What is set aside for a coming day is a short list of one page. */
 const LATER_LIMIT = 500;
@@ -183,7 +230,7 @@ const onTheirWay = (db: Knex, owner: string) =>
 export async function listMessages(
   db: Knex,
   owner: string,
-  { folder, waiting, later, after, limit, today }: ListQuery,
+  { folder, inFolder, waiting, later, after, limit, today }: ListQuery,
 ): Promise<MessagePage> {
   const mine = () => db('messages').where({ owner });
   if (later) {
@@ -198,55 +245,173 @@ export async function listMessages(
   // Each by its own index, which one question for both would not use.
   const scopes = waiting
     ? [
-        () => mine().where({ folder: 'inbox', answered: false, again_on: null }),
+        () => mine().where({ waits: true, again_on: null }),
         () => mine().where('again_on', '<=', today).whereNot({ folder: 'trash' }),
       ].map((scope) => () => scope().whereNotIn('id', onTheirWay(db, owner)))
-    : [() => mine().where({ folder })];
+    : inFolder
+      ? [
+          () =>
+            db('messages')
+              .join('places', 'places.message_id', 'messages.id')
+              .where({ 'messages.owner': owner, 'places.folder_id': inFolder, 'places.leaving': false }),
+        ]
+      : [() => mine().where({ folder })];
   const direction = waiting ? 'asc' : 'desc';
+  const at = inFolder ? 'places.received_at' : 'messages.received_at';
+  const by = inFolder ? 'places.message_id' : 'messages.id';
   const last = after ? await mine().where({ id: after }).first('received_at') : null;
   const found = await Promise.all(
     scopes.map((scope) => {
       const query = scope();
-      if (last) query.whereRaw(`(received_at, id) ${waiting ? '>' : '<'} (?, ?)`, [last.received_at, after]);
+      // Said twice, since only a bound on the first column begins behind it in the index.
+      if (last) {
+        query.where(at, waiting ? '>=' : '<=', last.received_at);
+        query.whereRaw(`(??, ??) ${waiting ? '>' : '<'} (?, ?)`, [at, by, last.received_at, after!]);
+      }
       return query
-        .select(ROW)
-        .orderBy('received_at', direction)
-        .orderBy('id', direction)
+        .select(ROW.map((column) => `messages.${column}`))
+        .orderBy(at, direction)
+        .orderBy(by, direction)
         .limit(limit + 1);
     }),
   );
   const rows = found.flat().map(toRow);
   if (waiting) rows.sort((a, b) => a.receivedAt - b.receivedAt || (a.id < b.id ? -1 : 1));
-  const counted = await Promise.all(scopes.map((scope) => scope().count({ total: '*' }).first()));
   const page = rows.slice(0, limit);
-  const total = counted.reduce((sum, one) => sum + num(one?.total), 0);
-  return { rows: page, next: rows.length > limit ? page[page.length - 1]!.id : '', total };
+  const next = rows.length > limit ? page[page.length - 1]!.id : '';
+  // What follows was counted with the first page.
+  if (after) return { rows: page, next, total: null };
+  const counted = await Promise.all(
+    scopes.map((scope) => db.from(scope().select('messages.id').limit(COUNT_LIMIT + 1).as('some')).count({ total: '*' }).first()),
+  );
+  return { rows: page, next, total: counted.reduce((sum, one) => sum + num((one as { total?: number })?.total), 0) };
 }
 
-/** Changes flags, folder or the day it is looked at again; false when there is no such message. */
+/** What of a message can be changed. */
+export interface MessageSet {
+  seen?: boolean;
+  answered?: boolean;
+  replied?: boolean;
+  flagged?: boolean;
+  forwarded?: boolean;
+  folder?: StoredFolder;
+  again?: Again | null;
+  reason?: WaitReason;
+  undelivered?: Phrase | null;
+}
+
+/** Changes a message; what is not named stays as it is. */
 export async function changeMessage(
   db: Knex,
   owner: string,
   id: string,
-  { again, ...change }: { seen?: boolean; answered?: boolean; folder?: Folder; again?: Again | null },
-): Promise<boolean> {
-  const set = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
+  { again, reason, undelivered, ...change }: MessageSet,
+): Promise<void> {
+  const set: Record<string, unknown> = Object.fromEntries(
+    Object.entries(change).filter(([, value]) => value !== undefined),
+  );
   if (again !== undefined) Object.assign(set, { again_on: again?.day ?? null, again_why: again?.why ?? '' });
-  const found = await db('messages').where({ owner, id }).first('id');
-  if (found && Object.keys(set).length) await db('messages').where({ owner, id }).update(set);
-  return Boolean(found);
+  if (reason) set.wait_reason = reason;
+  if (undelivered !== undefined) set.wait_note = toColumn(undelivered);
+  if (Object.keys(set).length) await db('messages').where({ owner, id }).update(set);
 }
 
-/** Takes the day off what an answer has come to. */
-export async function answerCame(
+/** The threads of some messages. */
+export async function threadsOf(db: Knex, owner: string, ids: string[]): Promise<string[]> {
+  const threads = new Set<string>();
+  for (const some of portions(ids)) {
+    const rows = await db('messages').where({ owner }).whereIn('id', some).distinct('thread_id');
+    for (const { thread_id: thread } of rows) threads.add(String(thread));
+  }
+  return [...threads];
+}
+
+/** The message with a Message-ID, the one that was sent before others; null when it is not here. */
+export async function messageByMessageId(
   db: Knex,
   owner: string,
-  { inReplyTo, references }: Pick<MessageThread, 'inReplyTo' | 'references'>,
-): Promise<void> {
-  const ids = [...new Set([...(inReplyTo.match(/<[^<>\s]+>/g) ?? []), ...references])].slice(-200);
-  if (!ids.length) return;
+  messageId: string,
+): Promise<{ id: string; threadId: string } | null> {
+  if (!messageId) return null;
+  const row = await db('messages')
+    .where({ owner, message_key: idKey(messageId) })
+    .orderByRaw("folder = 'sent' DESC")
+    .first('id', 'thread_id');
+  return row ? { id: String(row.id), threadId: String(row.thread_id) } : null;
+}
+
+/** Takes the day off what answers have come to. */
+export async function answersCame(db: Knex, owner: string, answers: ThreadFields[]): Promise<void> {
   const set = await db('messages').where({ owner }).whereNotNull('again_on').select('id', 'message_id');
-  const answered = set.filter(({ message_id: messageId }) => ids.includes(messageId)).map(({ id }) => id);
+  if (!set.length) return;
+  const named = new Set(answers.flatMap((answer) => namedIds({ ...answer, messageId: '' })));
+  const answered = set.filter(({ message_id: messageId }) => named.has(messageId)).map(({ id }) => id);
   if (answered.length)
     await db('messages').where({ owner }).whereIn('id', answered).update({ again_on: null, again_why: '' });
+}
+
+/**
+ * Messages that are here already, by the UID of what a server has: of the same Message-ID, size and time of arrival, which
+ * stay what they are when a message is moved (RFC 3501 6.4.7) or its folder is numbered anew.
+ */
+export async function messagesLike(
+  db: Knex,
+  owner: string,
+  heads: { uid: number; size: number; receivedAt: number; messageId: string }[],
+): Promise<Map<number, string>> {
+  const found = new Map<number, string>();
+  for (const some of portions(heads.filter(({ messageId }) => messageId))) {
+    const rows = await db('messages')
+      .where({ owner })
+      .whereIn(
+        'message_key',
+        some.map(({ messageId }) => idKey(messageId)),
+      )
+      .select('id', 'message_key', 'size', 'received_at');
+    // Servers keep times to the second.
+    const keyOf = (key: string, size: number, at: number) => `${key} ${size} ${Math.floor(at / 1000)}`;
+    const byKey = new Map(rows.map((row) => [keyOf(row.message_key, num(row.size), num(row.received_at)), row.id]));
+    for (const { uid, messageId, size, receivedAt } of some) {
+      const id = byKey.get(keyOf(idKey(messageId), size, receivedAt));
+      if (id) found.set(uid, String(id));
+    }
+  }
+  return found;
+}
+
+/** Takes over the flags a server has for messages. @returns those that were changed by it */
+export async function setRemoteFlags(
+  trx: Knex.Transaction,
+  owner: string,
+  ids: string[],
+  { seen, answered, flagged, forwarded }: { seen: boolean; answered: boolean; flagged: boolean; forwarded: boolean },
+): Promise<string[]> {
+  const changed: string[] = [];
+  for (const some of portions(ids)) {
+    const rows = await trx('messages')
+      .where({ owner })
+      .whereIn('id', some)
+      .whereNot({ seen, replied: answered, flagged, forwarded })
+      .select('id');
+    const others = rows.map(({ id }) => String(id));
+    if (!others.length) continue;
+    const set = { seen, replied: answered, flagged, forwarded, ...(answered && { answered: true }) };
+    await trx('messages').where({ owner }).whereIn('id', others).update(set);
+    changed.push(...others);
+  }
+  return changed;
+}
+
+/**
+ * Lets go of a mailbox that is taken away. Its messages stay in the lists as messages of their own, or are gone from them
+ * but for what a draft answers.
+ */
+export async function keepMessagesOf(trx: Knex, owner: string, mailboxId: string, keep: boolean): Promise<void> {
+  const mine = () => trx('messages').where({ owner, mailbox_id: mailboxId });
+  if (keep) await mine().whereIn('folder', ['own', 'junk']).update({ folder: 'archive' });
+  else
+    await mine()
+      .whereNotIn('id', trx('drafts').where({ owner, deleted_at: null }).whereNotNull('original_id').select('original_id'))
+      .update({ folder: 'gone', waits: false });
+  await mine().update({ mailbox_id: null });
 }

@@ -19,6 +19,8 @@ export interface OutboxItem {
   key: string;
   draftId: string;
   originalId: string | null;
+  /** The mailbox it is sent from; null for the post office that ships with the application. */
+  mailboxId: string | null;
   messageId: string;
   envelopeFrom: string;
   recipients: Recipient[];
@@ -39,6 +41,7 @@ function toItem(row: Record<string, unknown>): OutboxItem {
     key: String(row.idempotency_key),
     draftId: String(row.draft_id),
     originalId: (row.original_id as string | null) ?? null,
+    mailboxId: (row.mailbox_id as string | null) ?? null,
     messageId: String(row.message_id),
     envelopeFrom: String(row.envelope_from),
     recipients: json(row.recipients),
@@ -55,7 +58,7 @@ function toItem(row: Record<string, unknown>): OutboxItem {
 export async function insertOutbox(
   trx: Knex.Transaction,
   owner: string,
-  item: Pick<OutboxItem, 'id' | 'key' | 'draftId' | 'originalId' | 'messageId' | 'envelopeFrom' | 'recipients' | 'raw'>,
+  item: Pick<OutboxItem, 'id' | 'key' | 'draftId' | 'originalId' | 'mailboxId' | 'messageId' | 'envelopeFrom' | 'recipients' | 'raw'>,
   now: number,
   leavesAt = now,
 ) {
@@ -64,6 +67,7 @@ export async function insertOutbox(
     owner,
     draft_id: item.draftId,
     original_id: item.originalId,
+    mailbox_id: item.mailboxId,
     idempotency_key: item.key,
     message_id: item.messageId,
     envelope_from: item.envelopeFrom,
@@ -83,6 +87,7 @@ const WITHOUT_BYTES = [
   'idempotency_key',
   'draft_id',
   'original_id',
+  'mailbox_id',
   'message_id',
   'envelope_from',
   'recipients',

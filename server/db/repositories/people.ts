@@ -3,7 +3,7 @@ import type { Person } from '#shared/types/wire';
 import { addressKey, type Mailbox } from '#core/message/address';
 import { splitName } from '#core/person/name';
 import { newId } from '../id';
-import { json, num } from '../rows';
+import { json, num, portions } from '../rows';
 
 function toPerson(row: Record<string, unknown>): Person {
   return {
@@ -20,33 +20,49 @@ function toPerson(row: Record<string, unknown>): Person {
   };
 }
 
+/** Somebody messages were exchanged with: in how many of them, and when last. */
+export interface Met extends Mailbox {
+  times: number;
+  at: number;
+}
+
 /**
- * Takes note of somebody a message was exchanged with. A person already known keeps the names they have, since those
- * may have been put right by hand; empty ones are filled.
+ * Takes note of the people messages were exchanged with. People already known keep the names they have, since those may
+ * have been put right by hand; empty ones are filled.
+ * @param people each address once
  */
-export async function meetPerson(db: Knex, owner: string, box: Mailbox, at: number): Promise<void> {
-  const { firstName, lastName, fullName } = splitName(box.name);
+export async function meetPeople(db: Knex, owner: string, people: Met[]): Promise<void> {
   const short = (text: string) => text.slice(0, 200);
-  await db('people')
-    .insert({
-      id: newId(),
-      owner,
-      address: box.address.slice(0, 320),
-      address_key: addressKey(box.address).slice(0, 320),
-      first_name: short(firstName),
-      last_name: short(lastName),
-      full_name: short(fullName),
-      messages: 1,
-      last_at: at,
-    })
-    .onConflict(['owner', 'address_key'])
-    .merge({
-      messages: db.raw('messages + 1'),
-      last_at: db.raw('GREATEST(last_at, VALUES(last_at))'),
-      first_name: db.raw("IF(full_name = '', VALUES(first_name), first_name)"),
-      last_name: db.raw("IF(full_name = '', VALUES(last_name), last_name)"),
-      full_name: db.raw("IF(full_name = '', VALUES(full_name), full_name)"),
+  // In one order, so that two transactions that meet the same people do not wait for each other.
+  const sorted = people
+    .map((one) => ({ ...one, key: addressKey(one.address).slice(0, 320) }))
+    .sort((a, b) => (a.key < b.key ? -1 : 1));
+  for (const some of portions(sorted)) {
+    const rows = some.map(({ key, address, name, times, at }) => {
+      const { firstName, lastName, fullName } = splitName(name);
+      return {
+        id: newId(),
+        owner,
+        address: address.slice(0, 320),
+        address_key: key,
+        first_name: short(firstName),
+        last_name: short(lastName),
+        full_name: short(fullName),
+        messages: times,
+        last_at: at,
+      };
     });
+    await db('people')
+      .insert(rows)
+      .onConflict(['owner', 'address_key'])
+      .merge({
+        messages: db.raw('messages + VALUES(messages)'),
+        last_at: db.raw('GREATEST(last_at, VALUES(last_at))'),
+        first_name: db.raw("IF(full_name = '', VALUES(first_name), first_name)"),
+        last_name: db.raw("IF(full_name = '', VALUES(last_name), last_name)"),
+        full_name: db.raw("IF(full_name = '', VALUES(full_name), full_name)"),
+      });
+  }
 }
 
 /** Somebody who is known by name before a message was exchanged; nothing changes for one already known. */

@@ -6,7 +6,7 @@ import { accountByAddress } from '../../db/repositories/accounts';
 import { takeDelivery } from '../../db/repositories/deliveries';
 import { inTransaction } from '../../db/transaction';
 import { runTask } from '../../work/pool';
-import { storeMessage } from './mailbox';
+import { storeMessages } from '../store/intake';
 
 /** What the post office takes in one message. */
 const SIZE_LIMIT = 25 * 1024 * 1024;
@@ -79,10 +79,10 @@ async function receive(
   envelope: { mailFrom: false | { address: string }; rcptTo: { address: string }[] },
   raw: Buffer,
 ): Promise<void> {
-  const derived = await runTask('parse', { raw });
+  const [columns] = await runTask('derive', { raws: [raw] });
   const receivedAt = Date.now();
   const delivery = {
-    messageId: derived.messageId,
+    messageId: columns!.messageId,
     envelopeFrom: envelope.mailFrom ? envelope.mailFrom.address : '',
     envelopeTo: envelope.rcptTo.map(({ address }) => address),
     raw,
@@ -92,7 +92,9 @@ async function receive(
   await inTransaction(db, async (trx) => {
     for (const address of await takeDelivery(trx, owner, delivery)) {
       const account = await accountByAddress(trx, address);
-      if (account) await storeMessage(trx, account, 'inbox', { raw, derived }, { receivedAt });
+      if (!account) continue;
+      const incoming = { raw, columns: columns!, options: { receivedAt } };
+      await storeMessages(trx, account.id, { folder: 'inbox', mailboxId: null, since: 0 }, [incoming]);
     }
   });
 }

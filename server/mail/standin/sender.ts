@@ -8,7 +8,7 @@ export function standInSender(db: Knex, owner: string, office: { port: number; s
   return {
     handOver: (envelope, raw) =>
       handOverBySmtp(
-        { host: '127.0.0.1', port: office.port, secure: false, auth: { user: owner, pass: office.secret } },
+        { host: '127.0.0.1', port: office.port, security: 'none', auth: { user: owner, pass: office.secret } },
         envelope,
         raw,
       ),

@@ -14,9 +14,11 @@ import invalid from './invalid';
 import keys from './keys';
 import library from './library';
 import lookups from './lookups';
+import mailbox from './mailbox';
 import names from './names';
 import routine from './routine';
 import settings from './settings';
+import waiting from './waiting';
 import wording from './wording';
 
 /** The catalogue in English; what several places say alike is under `common`. */
@@ -37,8 +39,10 @@ export default {
   keys,
   library,
   lookups,
+  mailbox,
   names,
   routine,
   settings,
+  waiting,
   wording,
 };

@@ -21,6 +21,8 @@ export default {
   noNewPassword: 'Choose a password.',
   shortPassword: 'A password needs at least 10 characters.',
   noPassword: 'Type your password.',
+  mailHost: 'Type the name of the server, such as imap.example.org.',
+  mailUser: 'Type the user; often it is the address.',
   badAddress: 'This cannot be an address: {problem}.',
   shelfUnnamed: 'A shelf needs a name.',
   longName100: 'A name can have at most 100 characters.',

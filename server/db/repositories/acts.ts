@@ -1,0 +1,78 @@
+import type { Knex } from 'knex';
+import type { Phrase } from '#core/text/phrase';
+import { newId } from '../id';
+import { fromColumn, toColumn } from '../phraseColumn';
+import { json, num } from '../rows';
+
+/** The flags of a message (RFC 3501 2.3.2; `$Forwarded` by RFC 5788). */
+export interface Flags {
+  seen: boolean;
+  answered: boolean;
+  flagged: boolean;
+  forwarded: boolean;
+}
+
+/** What is to be done on a server: flags set and taken off, a message moved from one place to another, or put into a place. */
+export type ActContent =
+  | { kind: 'flags'; flags: Partial<Flags> }
+  | { kind: 'move'; from: string; to: string }
+  | { kind: 'append'; to: string };
+
+export type Act = ActContent & {
+  id: string;
+  mailboxId: string;
+  messageId: string;
+  attempts: number;
+  problem: Phrase | null;
+};
+
+const toAct = (row: Record<string, unknown>): Act => ({
+  ...json<ActContent>(row.content),
+  id: String(row.id),
+  mailboxId: String(row.mailbox_id),
+  messageId: String(row.message_id),
+  attempts: num(row.attempts),
+  problem: fromColumn(row.problem),
+});
+
+/** Keeps an act before it is tried, behind those that are kept already. */
+export async function keepAct(
+  trx: Knex.Transaction,
+  owner: string,
+  { mailboxId, messageId, content }: { mailboxId: string; messageId: string; content: ActContent },
+  now: number,
+): Promise<void> {
+  const last = await trx('acts').where({ owner, mailbox_id: mailboxId }).max({ position: 'position' }).first();
+  await trx('acts').insert({
+    ...{ id: newId(), owner, mailbox_id: mailboxId, message_id: messageId, position: num(last?.position) + 1 },
+    ...{ content: JSON.stringify(content), created_at: now },
+  });
+}
+
+/** The act of a mailbox that comes next; null when there is none. */
+export async function nextAct(db: Knex, owner: string, mailboxId: string): Promise<(Act & { dueAt: number }) | null> {
+  const row = await db('acts').where({ owner, mailbox_id: mailboxId }).orderBy(['position', 'id']).first();
+  return row ? { ...toAct(row), dueAt: num(row.next_try_at) } : null;
+}
+
+export async function dropAct(trx: Knex, owner: string, id: string): Promise<void> {
+  await trx('acts').where({ owner, id }).delete();
+}
+
+/** Puts an act off that could not be carried out. */
+export async function putOffAct(db: Knex, owner: string, id: string, problem: Phrase, nextTryAt: number): Promise<void> {
+  await db('acts')
+    .where({ owner, id })
+    .update({ attempts: db.raw('attempts + 1'), problem: toColumn(problem), next_try_at: nextTryAt });
+}
+
+/** The messages of some that acts are kept for: what the server says of them is older than what was done here. */
+export async function messagesWithActs(db: Knex, owner: string, mailboxId: string): Promise<Set<string>> {
+  const rows = await db('acts').where({ owner, mailbox_id: mailboxId }).distinct('message_id');
+  return new Set(rows.map(({ message_id: id }) => String(id)));
+}
+
+export async function countActs(db: Knex, owner: string): Promise<Map<string, number>> {
+  const rows = await db('acts').where({ owner }).groupBy('mailbox_id').select('mailbox_id', db.raw('COUNT(*) AS count'));
+  return new Map(rows.map(({ mailbox_id: id, count }) => [String(id), num(count)]));
+}

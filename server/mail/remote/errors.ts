@@ -1,0 +1,97 @@
+import { phrase, type Phrase } from '#core/text/phrase';
+import { UserError } from '../../services/errors';
+
+/** What kept a server from being used. */
+export type RemoteFault =
+  | 'name'
+  | 'refused'
+  | 'silent'
+  | 'other-protocol'
+  | 'no-tls'
+  | 'no-starttls'
+  | 'open-line'
+  | 'certificate'
+  | 'password'
+  | 'needs-tls'
+  | 'folder'
+  | 'full'
+  | 'declined'
+  | 'cut';
+
+/** Faults that go by themselves, so that trying again makes sense. The others need the user. */
+const PASSING = new Set<RemoteFault>(['name', 'refused', 'silent', 'other-protocol', 'full', 'cut']);
+
+/** A server of somebody else's could not be used; says why in words, and whether trying again makes sense. */
+export class RemoteError extends UserError {
+  override name = 'RemoteError';
+  readonly again: boolean;
+  constructor(
+    readonly fault: RemoteFault,
+    words: Phrase,
+  ) {
+    super(words, 422, { code: `mail-${fault}` });
+    this.again = PASSING.has(fault);
+  }
+}
+
+/** The server that was asked, as it is named to the user. */
+export interface Asked {
+  host: string;
+  port: number;
+}
+
+/** What Node and OpenSSL say of a certificate that is not trusted. */
+const CERTIFICATE =
+  /^(CERT_|DEPTH_ZERO_SELF_SIGNED_CERT|SELF_SIGNED_CERT_IN_CHAIN|UNABLE_TO_|ERR_TLS_CERT_ALTNAME_INVALID|ERR_TLS_CERT|HOSTNAME_MISMATCH|INVALID_CA|PATH_LENGTH_EXCEEDED)/;
+const BAD_TLS = /^(EPROTO|ERR_SSL_|ClosedAfterConnectTLS)/;
+
+interface Cause extends Error {
+  code?: string;
+  command?: string;
+  response?: unknown;
+  responseCode?: number;
+  responseText?: string;
+  serverResponseCode?: string;
+  authenticationFailed?: boolean;
+  mailboxMissing?: boolean;
+  tlsFailed?: boolean;
+  _err?: Cause;
+}
+
+/** An error of a mail library or of the network in the words of the product. */
+export function remoteError(cause: unknown, { host, port }: Asked): RemoteError {
+  if (cause instanceof RemoteError) return cause;
+  const error = cause as Cause;
+  const code = String(error._err?.code ?? error.code ?? '');
+  const at = { host, port };
+  const said = saidBy(error);
+  const make = (fault: RemoteFault, params: Record<string, string | number> = at) =>
+    new RemoteError(fault, phrase(`mailbox.fault.${fault}`, params));
+  if (code === 'ENOTFOUND' || code === 'EAI_AGAIN' || code === 'EDNS') return make('name');
+  if (code === 'ECONNREFUSED') return make('refused');
+  if (CERTIFICATE.test(code)) return make('certificate');
+  if (error.serverResponseCode === 'PRIVACYREQUIRED' || /LOGINDISABLED|cleartext|plaintext auth/i.test(said))
+    return make('needs-tls');
+  if (error.authenticationFailed || error.responseCode === 535 || code === 'EAUTH' || code === 'ENOAUTH')
+    return make('password', { ...at, said: said || '535' });
+  if (BAD_TLS.test(code)) return make('no-tls');
+  if (error.tlsFailed || code === 'ETLS' || /STARTTLS/i.test(error.message)) return make('no-starttls');
+  if (error.mailboxMissing || /^(NONEXISTENT|TRYCREATE)$/.test(error.serverResponseCode ?? ''))
+    return make('folder', { ...at, said });
+  if (error.serverResponseCode === 'OVERQUOTA' || /quota|over ?quota|disk full/i.test(said)) return make('full');
+  if (/^(CONNECT_TIMEOUT|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH)$/.test(code)) return make('silent');
+  if (/^(GREETING_TIMEOUT|ClosedAfterConnectText|UnexpectedTag|MissingTag|InvalidResponse|ParserError|LineTooLarge|LiteralTooLarge|ResponseTooLarge|TooMany|EPROTOCOL)/.test(code))
+    return make('other-protocol');
+  if (said) return make('declined', { ...at, said });
+  return make('cut', { ...at });
+}
+
+/** What the server said, without its codes. */
+function saidBy({ responseText, response }: Cause): string {
+  const text = responseText ?? (typeof response === 'string' ? response : '');
+  return text
+    .replace(/^\d{3}[ -]/, '')
+    .replace(/^(\[[^\]]*\]|\d\.\d{1,3}\.\d{1,3})\s*/, '')
+    .trim()
+    .slice(0, 300);
+}

@@ -1,0 +1,139 @@
+import type { Knex } from 'knex';
+import { addressKey } from '#core/message/address';
+import { allOf, phrase } from '#core/text/phrase';
+import { waitReason, type WaitReason } from '#core/waiting/reason';
+import type { Undelivered } from '#core/waiting/report';
+import type { StoredFolder } from '#shared/schemas/message';
+import type { Flags } from '../../db/repositories/acts';
+import { ownAddressKeys } from '../../db/repositories/mailboxes';
+import {
+  answersCame,
+  changeMessage,
+  insertMessages,
+  knownMessages,
+  messageByMessageId,
+  type NewMessage,
+} from '../../db/repositories/messages';
+import { meetPeople, type Met } from '../../db/repositories/people';
+import { joinThreads } from '../../db/repositories/threads';
+import { senderWaits, settleWaiting } from '../../db/repositories/waiting';
+import { newId } from '../../db/id';
+import type { Columns } from '../derive';
+import type { Appended, AppendOptions } from '../ports';
+
+/** A message that was read and is to be stored. */
+export interface Incoming {
+  raw: Buffer;
+  columns: Columns;
+  options?: AppendOptions & Partial<Flags>;
+}
+
+/** Where messages come from: which mailbox, which folder, and since when what it brings waits for an answer. */
+export interface Source {
+  folder: StoredFolder;
+  mailboxId: string | null;
+  /** Milliseconds since 1970; what is older does not wait. */
+  since: number;
+}
+
+const CUT = phrase('message.tooLarge');
+/** More people than this in one message are a list, and nobody met. */
+const MET = 100;
+
+/** The lists whose messages were written to the user, or by them. */
+const FROM_OTHERS = new Set<StoredFolder>(['inbox', 'archive', 'own']);
+
+/**
+ * Stores messages that were read, puts them into threads, takes note of who they were exchanged with, and works out what
+ * waits: all of it or nothing. One already there is not stored again.
+ * @returns what became of each, in their order
+ */
+export async function storeMessages(
+  trx: Knex.Transaction,
+  owner: string,
+  source: Source,
+  incoming: Incoming[],
+): Promise<Appended[]> {
+  const own = await ownAddressKeys(trx, owner);
+  const isOwn = ({ columns }: Incoming) => columns.from.some(({ address }) => own.has(addressKey(address)));
+  const known = await knownMessages(
+    trx,
+    owner,
+    incoming.map(({ columns }) => columns.digest),
+  );
+  const learnt = await senderWaits(trx, owner, incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')));
+  const result: Appended[] = [];
+  const fresh: (NewMessage & { undelivered: Undelivered | null })[] = [];
+  for (const one of incoming) {
+    const { raw, columns, options = {} } = one;
+    const broken = allOf([columns.broken, options.cut ? CUT : null]);
+    const there = known.get(columns.digest);
+    if (there) {
+      result.push({ id: there, added: false, broken });
+      continue;
+    }
+    const at = options.receivedAt ?? columns.sentAt ?? Date.now();
+    const folder = options.brought && isOwn(one) ? 'sent' : source.folder;
+    const id = newId(at > 0 ? at : Date.now());
+    known.set(columns.digest, id);
+    const sender = learnt.get(addressKey(columns.from[0]?.address ?? ''));
+    const reason = folder === 'sent' ? 'own' : waitReason(columns, own, { learnt: sender, isBefore: at < source.since });
+    fresh.push({
+      ...columns,
+      ...{ id, mailboxId: source.mailboxId, folder, raw, broken, threadId: '' },
+      reason: await reasonOfReport(trx, owner, columns.undelivered, reason, at >= source.since),
+      sentAt: columns.sentAt ?? at,
+      receivedAt: at,
+      seen: options.seen || folder === 'sent',
+      answered: options.answered ?? false,
+      replied: options.answered ?? false,
+      flagged: options.flagged ?? false,
+      forwarded: options.forwarded ?? false,
+    });
+    result.push({ id, added: true, broken });
+  }
+  if (!fresh.length) return result;
+  const threads = await joinThreads(trx, owner, fresh);
+  for (const one of fresh) one.threadId = threads.get(one.id)!;
+  await insertMessages(trx, owner, fresh);
+  await answersCame(
+    trx,
+    owner,
+    fresh.filter(({ folder }) => folder === 'inbox'),
+  );
+  await meetPeople(trx, owner, peopleIn(fresh, own));
+  await settleWaiting(trx, owner, threads.values());
+  return result;
+}
+
+/** A report of failed delivery goes to the message it is about, which waits again; it waits itself where that is not here. */
+async function reasonOfReport(
+  trx: Knex.Transaction,
+  owner: string,
+  undelivered: Undelivered | null,
+  reason: WaitReason,
+  isNew: boolean,
+): Promise<WaitReason> {
+  if (reason !== 'report' || !undelivered || !isNew) return reason;
+  const message = await messageByMessageId(trx, owner, undelivered.messageId);
+  if (!message) return 'person';
+  const said = undelivered.recipients.map(({ address, reason: why }) => phrase('waiting.undelivered', { address, why }));
+  await changeMessage(trx, owner, message.id, { reason: 'undelivered', answered: false, undelivered: allOf(said) });
+  await settleWaiting(trx, owner, [message.threadId]);
+  return reason;
+}
+
+/** Everybody some messages were exchanged with, without the user, lists and machines. */
+function peopleIn(messages: NewMessage[], own: ReadonlySet<string>): Met[] {
+  const people = new Map<string, Met>();
+  for (const { folder, reason, from, to, cc, receivedAt } of messages) {
+    if (folder !== 'sent' && (!FROM_OTHERS.has(folder) || reason === 'automatic' || reason === 'report')) continue;
+    const boxes = new Map((folder === 'sent' ? [...to, ...cc] : from).map((box) => [addressKey(box.address), box]));
+    for (const [key, box] of [...boxes].sort(([a], [b]) => (a < b ? -1 : 1)).slice(0, MET)) {
+      if (!key || own.has(key)) continue;
+      const met = people.get(key) ?? { ...box, times: 0, at: 0 };
+      people.set(key, { ...met, name: met.name || box.name, times: met.times + 1, at: Math.max(met.at, receivedAt) });
+    }
+  }
+  return [...people.values()];
+}

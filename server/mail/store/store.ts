@@ -1,0 +1,186 @@
+import type { Knex } from 'knex';
+import { addressKey } from '#core/message/address';
+import type { Again } from '#shared/schemas/again';
+import type { Folder, StoredFolder } from '#shared/schemas/message';
+import type { MessagePage, MessageRow } from '#shared/types/wire';
+import { keepAct, type Flags } from '../../db/repositories/acts';
+import { folderById, folderFor, insertFolder, type FolderRow } from '../../db/repositories/folders';
+import {
+  changeMessage,
+  listMessages,
+  messageRow,
+  messageWithSource,
+  threadsOf,
+} from '../../db/repositories/messages';
+import { mailboxById } from '../../db/repositories/mailboxes';
+import { leavePlace, placeComing, placesOf, settleFolders } from '../../db/repositories/places';
+import { setSenderWaits, settleWaiting } from '../../db/repositories/waiting';
+import { inTransaction } from '../../db/transaction';
+import { notFound } from '../../services/errors';
+import { runTask } from '../../work/pool';
+import type { Appended, AppendOptions } from '../ports';
+import { storeMessages, type Incoming } from './intake';
+
+/** A message with its bytes, which are the truth of it. */
+export interface StoredMessage extends MessageRow {
+  raw: Buffer;
+}
+
+/** What is done with a message. Flags and places of one that lies on a server are changed there too, as soon as may be. */
+export interface Deed extends Partial<Flags> {
+  /** Whether it is done with, and so waits no longer; false has it wait again. */
+  done?: boolean;
+  /** Where it is moved: what for, or the id of a folder of its mailbox. */
+  folder?: string;
+  again?: Again | null;
+  /** Whether messages of its sender wait for answers; null takes back what was said. */
+  senderWaits?: boolean | null;
+}
+
+/** The mail of one account, whichever mailbox it came from. Lists and messages are read here alone. */
+export interface MailStore {
+  list(query: Parameters<typeof listMessages>[2]): Promise<MessagePage>;
+  /** @throws UserError 404 when there is no such message. */
+  row(id: string): Promise<MessageRow>;
+  /** @throws UserError 404 when there is no such message. */
+  get(id: string): Promise<StoredMessage>;
+  /** Stores the bytes as they are. A message already there is not stored again. */
+  append(folder: Folder, raw: Buffer, options?: AppendOptions): Promise<Appended>;
+  /**
+   * The same for several at once, which is quicker. One that cannot be stored keeps none of the others out; why is thrown in the end.
+   * When several cannot be, the rest is left.
+   */
+  appendAll(folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Appended[]>;
+  /** Keeps what was sent, and has it put into the sent folder of the mailbox it was sent from. A second time changes nothing. */
+  keepSent(mailboxId: string | null, raw: Buffer, sentAt: number): Promise<Appended>;
+  /** @throws UserError 404 when there is no such message or folder. */
+  change(id: string, deed: Deed): Promise<void>;
+}
+
+/** So many messages of a portion may fail by themselves. */
+const MOST_FAULTS = 3;
+
+/** How a folder is called that a mailbox has none of and that is made for it. */
+const NEW_FOLDERS: Partial<Record<StoredFolder, string>> = { sent: 'Sent', archive: 'Archive', trash: 'Trash' };
+
+/** The folder of a mailbox for something; one that is not there yet is made on the server with the first message in it. */
+async function folderOf(trx: Knex.Transaction, owner: string, mailboxId: string, wanted: string): Promise<FolderRow> {
+  const byId = wanted.length === 26 ? await folderById(trx, owner, wanted) : null;
+  if (byId?.mailboxId === mailboxId) return byId;
+  const role = wanted as keyof typeof NEW_FOLDERS & FolderRow['role'];
+  const known = byId ? null : await folderFor(trx, owner, mailboxId, role);
+  if (known) return known;
+  const name = NEW_FOLDERS[role];
+  if (!name) throw notFound('folder');
+  return insertFolder(trx, owner, { mailboxId, path: name, name, role });
+}
+
+/** The mail of one account, in the database. */
+export function mailStore(db: Knex, owner: string): MailStore {
+  const read = async (messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Incoming[]> => {
+    const columns = await runTask('derive', { raws: messages.map(({ raw }) => raw) });
+    return messages.map((one, i) => ({ ...one, columns: columns[i]! }));
+  };
+  const store = async (folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]) => {
+    const incoming = await read(messages);
+    return inTransaction(db, (trx) => storeMessages(trx, owner, { folder, mailboxId: null, since: 0 }, incoming));
+  };
+
+  async function move(trx: Knex.Transaction, { id, folder, receivedAt }: MessageRow, wanted: string): Promise<void> {
+    const places = await placesOf(trx, owner, id);
+    const from = places.find(({ role }) => role === folder) ?? places[0];
+    if (!from) {
+      if (wanted.length === 26) throw notFound('folder');
+      return changeMessage(trx, owner, id, { folder: wanted as StoredFolder });
+    }
+    const target = await folderOf(trx, owner, from.mailboxId, wanted);
+    if (places.some((place) => place.folderId === target.id)) return;
+    const to = await placeComing(trx, owner, target, id, receivedAt);
+    await leavePlace(trx, owner, from.id);
+    const content = { kind: 'move', from: from.id, to } as const;
+    await keepAct(trx, owner, { mailboxId: from.mailboxId, messageId: id, content }, Date.now());
+    await settleFolders(trx, owner, [id]);
+  }
+
+  async function flag(trx: Knex.Transaction, message: MessageRow, flags: Partial<Flags>): Promise<void> {
+    const has: Flags = { ...message, answered: message.replied };
+    const changed = Object.fromEntries(
+      Object.entries(flags).filter(([name, value]) => value !== undefined && value !== has[name as keyof Flags]),
+    );
+    if (!message.mailboxId || !Object.keys(changed).length) return;
+    const content = { kind: 'flags', flags: changed } as const;
+    await keepAct(trx, owner, { mailboxId: message.mailboxId, messageId: message.id, content }, Date.now());
+  }
+
+  return {
+    list: (query) => listMessages(db, owner, query),
+
+    async row(id) {
+      const message = await messageRow(db, owner, id);
+      if (!message) throw notFound('message');
+      return message;
+    },
+
+    async get(id) {
+      const message = await messageWithSource(db, owner, id);
+      if (!message) throw notFound('message');
+      return message;
+    },
+
+    append: async (folder, raw, options) => (await store(folder, [{ raw, options }]))[0]!,
+
+    async appendAll(folder, messages) {
+      try {
+        return await store(folder, messages);
+      } catch (error) {
+        if (messages.length < 2) throw error;
+        // One of them is at fault; the others are stored by themselves.
+        const stored: Appended[] = [];
+        const faults: unknown[] = [];
+        for (const one of messages) {
+          await store(folder, [one]).then(
+            (done) => stored.push(...done),
+            (fault) => faults.push(fault),
+          );
+          // A database that is away is not asked fifty times.
+          if (faults.length > MOST_FAULTS) break;
+        }
+        if (faults.length) throw faults[0];
+        return stored;
+      }
+    },
+
+    async keepSent(wanted, raw, sentAt) {
+      const [incoming] = await read([{ raw, options: { seen: true, receivedAt: sentAt } }]);
+      return inTransaction(db, async (trx) => {
+        // A mailbox that was taken away meanwhile keeps no copy from being kept here.
+        const mailboxId = wanted && (await mailboxById(trx, owner, wanted)) ? wanted : null;
+        const [copy] = await storeMessages(trx, owner, { folder: 'sent', mailboxId, since: 0 }, [incoming!]);
+        if (mailboxId && copy!.added) {
+          const to = await placeComing(trx, owner, await folderOf(trx, owner, mailboxId, 'sent'), copy!.id, sentAt);
+          await keepAct(trx, owner, { mailboxId, messageId: copy!.id, content: { kind: 'append', to } }, sentAt);
+        }
+        return copy!;
+      });
+    },
+
+    async change(id, { done, folder, again, senderWaits, answered, ...flags }) {
+      await inTransaction(db, async (trx) => {
+        const message = await messageRow(trx, owner, id);
+        if (!message) throw notFound('message');
+        await flag(trx, message, { ...flags, answered });
+        const isAsked = done === false || senderWaits === true;
+        await changeMessage(trx, owner, id, {
+          ...{ ...flags, again, replied: answered },
+          answered: senderWaits === true ? false : (done ?? (answered || undefined)),
+          ...(isAsked && message.reason !== 'undelivered' && { reason: 'asked' }),
+          ...(done && message.reason === 'asked' && { reason: 'person' }),
+          ...(senderWaits === false && { reason: 'sender' }),
+        });
+        if (senderWaits !== undefined) await setSenderWaits(trx, owner, addressKey(message.from.address), senderWaits);
+        if (folder && folder !== message.folder) await move(trx, message, folder);
+        await settleWaiting(trx, owner, await threadsOf(trx, owner, [id]));
+      });
+    },
+  };
+}

@@ -1,0 +1,170 @@
+import type { MailboxInfo } from '#shared/types/wire';
+import type { FolderChange, MailboxInput, MailServer } from '#shared/schemas/mailbox';
+import { phrase } from '#core/text/phrase';
+import { isDuplicate } from '../db/connect';
+import { newId } from '../db/id';
+import { countActs } from '../db/repositories/acts';
+import { folderById, foldersOf, updateFolder } from '../db/repositories/folders';
+import {
+  dropMailbox,
+  insertMailbox,
+  mailboxById,
+  mailboxesOf,
+  pauseMailbox,
+  updateMailbox,
+  type MailboxRow,
+} from '../db/repositories/mailboxes';
+import { keepMessagesOf } from '../db/repositories/messages';
+import { countPlaces, messagesIn, settleFolders } from '../db/repositories/places';
+import { settleWaiting } from '../db/repositories/waiting';
+import { inTransaction } from '../db/transaction';
+import { RemoteError } from '../mail/remote/errors';
+import { certificateOf } from '../mail/remote/tls';
+import { tryServer } from '../mail/smtp';
+import type { Application } from './application';
+import { notFound, stale, UserError } from './errors';
+import { passwordsOf, sealPasswords, type MailPasswords } from './passwords';
+
+/** The mailboxes of an account, how each stands with its server, and its folders. No password is among it. */
+export async function readMailboxes({ db }: Application, owner: string): Promise<MailboxInfo[]> {
+  const [mailboxes, folders, acts, places] = await Promise.all([
+    mailboxesOf(db, owner),
+    foldersOf(db, owner),
+    countActs(db, owner),
+    countPlaces(db, owner),
+  ]);
+  return mailboxes.map(({ owner: _, secrets: __, ...mailbox }) => {
+    const own = folders.filter(({ mailboxId, role }) => mailboxId === mailbox.id && role !== 'none');
+    return {
+      ...mailbox,
+      folders: own.map(({ id, path, name, role, total }) => ({ id, path, name, role, total })),
+      here: places.get(mailbox.id) ?? 0,
+      total: own.reduce((sum, { total }) => sum + total, 0),
+      acts: acts.get(mailbox.id) ?? 0,
+    };
+  });
+}
+
+async function infoOf(app: Application, owner: string, id: string): Promise<MailboxInfo> {
+  const found = (await readMailboxes(app, owner)).find((one) => one.id === id);
+  if (!found) throw notFound('mailbox');
+  return found;
+}
+
+/** An error about a certificate brings the certificate along, so that it can be looked at and trusted. */
+async function withCertificate(error: unknown, server: MailServer, protocol: 'imap' | 'smtp'): Promise<unknown> {
+  if (!(error instanceof RemoteError) || error.fault !== 'certificate') return error;
+  const certificate = await certificateOf(server, protocol).catch(() => null);
+  return new UserError(error.phrase, 422, {
+    code: 'mail-certificate',
+    ...(certificate && { certificate: { ...certificate, side: protocol === 'imap' ? 'receiving' : 'sending' } }),
+  });
+}
+
+/** Tries both servers of a mailbox, one after the other. @throws UserError with what to do, and on which side */
+async function tryBoth(app: Application, mailbox: MailboxRow, { receiving, sending }: MailPasswords): Promise<void> {
+  try {
+    const remote = await app.openRemote({ ...mailbox, secrets: sealPasswords(app, mailbox, { receiving, sending }) });
+    await remote.folders().finally(() => remote.close());
+  } catch (error) {
+    throw await withCertificate(error, mailbox.receiving, 'imap');
+  }
+  const { user, ...server } = mailbox.sending;
+  try {
+    await tryServer({ ...server, auth: { user, pass: sending } });
+  } catch (error) {
+    throw await withCertificate(error, mailbox.sending, 'smtp');
+  }
+}
+
+const taken = () =>
+  new UserError(phrase('mailbox.taken'), 409, { code: 'taken', fields: { address: phrase('mailbox.taken') } });
+
+/** Connects a mailbox. Nothing is kept before both its servers have answered. @throws UserError with what to do */
+export async function connectMailbox(app: Application, owner: string, input: MailboxInput): Promise<MailboxInfo> {
+  const id = newId();
+  const passwords = { receiving: input.password, sending: input.sendingPassword || input.password };
+  const secrets = sealPasswords(app, { owner, id }, passwords);
+  const row = { ...input, name: input.name || input.address, secrets };
+  await tryBoth(app, { ...NEW, ...row, id, owner }, passwords);
+  try {
+    await insertMailbox(app.db, owner, id, row, app.now());
+  } catch (error) {
+    throw isDuplicate(error) ? taken() : error;
+  }
+  app.wakeMailbox(id);
+  return infoOf(app, owner, id);
+}
+
+/** What a mailbox has that was never reached. */
+const NEW = {
+  ...{ version: 1, paused: false, state: 'new' as const, problem: null, syncedAt: 0, connectedAt: 0 },
+};
+
+/** Changes how a mailbox is reached; a password left empty stays. @throws UserError with what to do, or 409 when stale */
+export async function changeMailbox(
+  app: Application,
+  owner: string,
+  id: string,
+  input: MailboxInput,
+): Promise<MailboxInfo> {
+  const before = await mailboxById(app.db, owner, id);
+  if (!before) throw notFound('mailbox');
+  const known = input.password && input.sendingPassword ? { receiving: '', sending: '' } : passwordsOf(app, before);
+  const passwords = {
+    receiving: input.password || known.receiving,
+    sending: input.sendingPassword || (input.password && known.sending === known.receiving ? input.password : known.sending),
+  };
+  const row = { ...input, name: input.name || input.address, secrets: sealPasswords(app, before, passwords) };
+  await tryBoth(app, { ...before, ...row, version: before.version }, passwords);
+  try {
+    if (!(await updateMailbox(app.db, owner, id, input.version ?? before.version, row)))
+      throw stale('mailbox', await infoOf(app, owner, id));
+  } catch (error) {
+    throw isDuplicate(error) ? taken() : error;
+  }
+  app.wakeMailbox(id);
+  return infoOf(app, owner, id);
+}
+
+/** Stops keeping a mailbox in step, or goes on. */
+export async function setPaused(app: Application, owner: string, id: string, paused: boolean): Promise<MailboxInfo> {
+  if (!(await pauseMailbox(app.db, owner, id, paused))) throw notFound('mailbox');
+  app.wakeMailbox(id);
+  return infoOf(app, owner, id);
+}
+
+/**
+ * Takes a mailbox away; on its server nothing changes. Its messages stay here, or go out of the lists.
+ * What was answered from here and what is begun stays in any case.
+ */
+export async function removeMailbox(app: Application, owner: string, id: string, keepMessages: boolean): Promise<void> {
+  await inTransaction(app.db, async (trx) => {
+    if (!(await mailboxById(trx, owner, id))) throw notFound('mailbox');
+    await keepMessagesOf(trx, owner, id, keepMessages);
+    await dropMailbox(trx, owner, id);
+  });
+  app.wakeMailbox(id);
+}
+
+/** Says what a folder is for; another one that was for the same is one of the user's own then. */
+export async function changeFolder(
+  app: Application,
+  owner: string,
+  id: string,
+  { role }: FolderChange,
+): Promise<MailboxInfo> {
+  const folder = await folderById(app.db, owner, id);
+  if (!folder) throw notFound('folder');
+  const { mailboxId } = folder;
+  await inTransaction(app.db, async (trx) => {
+    const isOne = role !== 'own' && role !== 'none';
+    const others = isOne ? (await foldersOf(trx, owner, mailboxId)).filter((one) => one.role === role && one.id !== id) : [];
+    for (const other of others) await updateFolder(trx, owner, other.id, { role: 'own', chosen: true });
+    await updateFolder(trx, owner, id, { role, chosen: true });
+    for (const changed of [id, ...others.map((other) => other.id)])
+      await settleWaiting(trx, owner, await settleFolders(trx, owner, await messagesIn(trx, owner, changed)));
+  });
+  app.wakeMailbox(mailboxId);
+  return infoOf(app, owner, mailboxId);
+}

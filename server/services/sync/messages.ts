@@ -1,0 +1,187 @@
+import type { FolderRow } from '../../db/repositories/folders';
+import { updateFolder } from '../../db/repositories/folders';
+import { messagesWithActs, type Flags } from '../../db/repositories/acts';
+import { messagesLike, setRemoteFlags, threadsOf } from '../../db/repositories/messages';
+import {
+  dropPlaces,
+  dropUnfound,
+  placeMessages,
+  placesAt,
+  settleFolders,
+  uidsIn,
+} from '../../db/repositories/places';
+import { settleWaiting } from '../../db/repositories/waiting';
+import { inTransaction } from '../../db/transaction';
+import { MESSAGE_LIMIT } from '../../mail/mbox';
+import type { RemoteHead } from '../../mail/ports';
+import { storeMessages, type Incoming } from '../../mail/store/intake';
+import type { StoredFolder } from '#shared/schemas/message';
+import { runTask } from '../../work/pool';
+import type { SyncSession } from './session';
+
+/** So many messages are asked about at once, and about so many bytes are fetched and stored at once. */
+export const PORTION = 100;
+const PORTION_BYTES = 2_000_000;
+
+/** What is still to be fetched from a folder, the newest last. */
+export interface Todo {
+  folder: FolderRow;
+  uids: number[];
+  /** Whether the folder was numbered anew, so that what is not found again is gone. */
+  numberedAnew: boolean;
+}
+
+/**
+ * Looks what has changed in a folder: flags are taken over, what was deleted or moved elsewhere loses its place there.
+ * @param since what is older is not fetched, in milliseconds since 1970; 0 for all
+ * @returns what is to be fetched
+ */
+export async function lookInto(session: SyncSession, folder: FolderRow, since: number): Promise<Todo> {
+  const { app, owner, mailbox, remote } = session;
+  const before = folder.uidValidity;
+  const opened = await session.open(folder);
+  const numberedAnew = before > 0 && before !== folder.uidValidity;
+  const there = await remote.uids();
+  const known = await uidsIn(app.db, owner, folder.id);
+  const present = new Set(there);
+  await takeAway(
+    session,
+    folder,
+    [...known].filter((uid) => !present.has(uid)),
+  );
+  const asksFor = known.size > 0 && (opened.modseq === '' || opened.modseq !== folder.modseq);
+  if (asksFor) {
+    const flags = await remote.flags(opened.modseq && folder.modseq);
+    await takeOverFlags(session, folder, flags);
+  }
+  await updateFolder(app.db, owner, folder.id, { modseq: opened.modseq, total: opened.total });
+  Object.assign(folder, { modseq: opened.modseq, total: opened.total });
+  const wanted = since > 0 ? new Set(await remote.uids(since)) : present;
+  const uids = [...wanted].filter((uid) => !known.has(uid)).sort((a, b) => a - b);
+  if (numberedAnew && !uids.length) await settleNumbering(session, folder);
+  return { folder, uids, numberedAnew };
+}
+
+/** Takes note that messages are not in a folder any more. */
+async function takeAway({ app, owner }: SyncSession, folder: FolderRow, uids: number[]): Promise<void> {
+  if (!uids.length) return;
+  await inTransaction(app.db, async (trx) => {
+    const places = [...(await placesAt(trx, owner, folder.id, uids)).values()];
+    await dropPlaces(
+      trx,
+      owner,
+      places.map(({ id }) => id),
+    );
+    const threads = await settleFolders(
+      trx,
+      owner,
+      places.map(({ messageId }) => messageId),
+    );
+    await settleWaiting(trx, owner, threads);
+  });
+}
+
+/** What was not found again in a folder that was numbered anew is not there any more. */
+async function settleNumbering({ app, owner }: SyncSession, folder: FolderRow): Promise<void> {
+  await inTransaction(app.db, async (trx) => {
+    const lost = await dropUnfound(trx, owner, folder.id);
+    await settleWaiting(trx, owner, await settleFolders(trx, owner, lost));
+  });
+}
+
+/** Takes over what the server says of messages, but for those that something is still to be done with there. */
+async function takeOverFlags(
+  { app, owner, mailbox }: SyncSession,
+  folder: FolderRow,
+  flags: Map<number, Flags>,
+): Promise<void> {
+  const busy = await messagesWithActs(app.db, owner, mailbox.id);
+  const places = await placesAt(app.db, owner, folder.id, [...flags.keys()]);
+  const byFlags = new Map<string, string[]>();
+  for (const [uid, said] of flags) {
+    const place = places.get(uid);
+    if (!place || busy.has(place.messageId)) continue;
+    const key = JSON.stringify(said);
+    byFlags.set(key, [...(byFlags.get(key) ?? []), place.messageId]);
+  }
+  await inTransaction(app.db, async (trx) => {
+    const changed: string[] = [];
+    for (const [key, ids] of byFlags) changed.push(...(await setRemoteFlags(trx, owner, ids, JSON.parse(key) as Flags)));
+    await settleWaiting(trx, owner, await threadsOf(trx, owner, changed));
+  });
+}
+
+/**
+ * Fetches the newest of what is to be fetched, and stores it. What is here already, from another folder or another
+ * numbering, is not fetched again.
+ */
+export async function fetchSome(session: SyncSession, todo: Todo): Promise<void> {
+  const { app, owner, remote } = session;
+  const { folder, uids } = todo;
+  await session.enter(folder);
+  const some = uids.slice(-PORTION);
+  const heads = (await remote.heads(some)).sort((a, b) => b.uid - a.uid);
+  const here = await messagesLike(app.db, owner, heads);
+  const found = heads.filter(({ uid }) => here.has(uid));
+  if (found.length)
+    await inTransaction(app.db, async (trx) => {
+      const places = found.map(({ uid, receivedAt }) => ({ uid, receivedAt, messageId: here.get(uid)! }));
+      await placeMessages(trx, owner, placeIn(session, folder), places);
+      const threads = await settleFolders(
+        trx,
+        owner,
+        places.map(({ messageId }) => messageId),
+      );
+      await settleWaiting(trx, owner, threads);
+    });
+  for (const portion of portionsOf(heads.filter(({ uid }) => !here.has(uid)))) await fetchPortion(session, folder, portion);
+  // Those that were expunged meanwhile are done with too.
+  const done = new Set(some);
+  todo.uids = uids.filter((uid) => !done.has(uid));
+  if (!todo.uids.length && todo.numberedAnew) await settleNumbering(session, folder);
+}
+
+const placeIn = ({ mailbox }: SyncSession, { id }: FolderRow) => ({ id, mailboxId: mailbox.id });
+
+function portionsOf(heads: RemoteHead[]): RemoteHead[][] {
+  const portions: RemoteHead[][] = [];
+  let size = Infinity;
+  for (const head of heads) {
+    if (size + head.size > PORTION_BYTES) {
+      portions.push([]);
+      size = 0;
+    }
+    portions.at(-1)!.push(head);
+    size += head.size;
+  }
+  return portions;
+}
+
+/** The list messages of a folder stand in until it is worked out; drafts and views of others are not read at all. */
+const listOf = ({ role }: FolderRow): StoredFolder => (role === 'none' ? 'own' : role);
+
+async function fetchPortion(session: SyncSession, folder: FolderRow, heads: RemoteHead[]): Promise<void> {
+  const { app, owner, mailbox, remote } = session;
+  const headOf = new Map(heads.map((head) => [head.uid, head]));
+  const fetched: { uid: number; raw: Buffer }[] = [];
+  for await (const one of remote.sources([...headOf.keys()], MESSAGE_LIMIT)) if (headOf.has(one.uid)) fetched.push(one);
+  if (!fetched.length) return;
+  const columns = await runTask('derive', { raws: fetched.map(({ raw }) => raw) });
+  const incoming = fetched.map(({ uid, raw }, i): Incoming => {
+    const { flags, receivedAt, size } = headOf.get(uid)!;
+    return { raw, columns: columns[i]!, options: { ...flags, receivedAt, cut: size > MESSAGE_LIMIT } };
+  });
+  const source = { folder: listOf(folder), mailboxId: mailbox.id, since: mailbox.connectedAt };
+  await inTransaction(app.db, async (trx) => {
+    const stored = await storeMessages(trx, owner, source, incoming);
+    const places = fetched.map(({ uid }, i) => ({
+      uid,
+      messageId: stored[i]!.id,
+      receivedAt: headOf.get(uid)!.receivedAt,
+    }));
+    await placeMessages(trx, owner, placeIn(session, folder), places);
+    // What was here already may lie somewhere else now.
+    const known = stored.flatMap(({ id, added }) => (added ? [] : [id]));
+    await settleWaiting(trx, owner, await settleFolders(trx, owner, known));
+  });
+}

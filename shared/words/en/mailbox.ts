@@ -1,0 +1,23 @@
+export default {
+  fault: {
+    name: 'There is no server named {host}. Check the name.',
+    refused: 'Nothing listens on port {port} of {host}. Check the port.',
+    silent: '{host} does not answer on port {port}. Check name and port, and whether this computer is connected.',
+    'other-protocol':
+      'What answers on port {port} of {host} does not speak as a mail server does. Check the port and how the line is made safe.',
+    'no-tls': '{host} does not speak TLS on port {port}. Choose STARTTLS, or another port.',
+    'no-starttls': '{host} offers no STARTTLS on port {port}. Choose TLS, or another port.',
+    'open-line':
+      'Without TLS the password would be readable on the way to {host}. Choose TLS or STARTTLS.',
+    certificate: 'The certificate of {host} is not signed by anybody known, or is not for that name.',
+    password: '{host} does not accept this user and password. It says: {said}',
+    'needs-tls': '{host} takes a password only over TLS. Choose TLS or STARTTLS.',
+    folder: '{host} has no such folder. It says: {said}',
+    full: 'The mailbox on {host} is full. Make room there; what is still to be done is tried again.',
+    declined: '{host} declined. It says: {said}',
+    cut: 'The line to {host} was cut. It is connected again by itself.',
+  },
+  sealedElsewhere: 'The password cannot be opened on this installation. Type it again.',
+  senderGone: 'The mailbox it was to be sent from was taken away. Choose another one and send again.',
+  taken: 'This mailbox is connected already.',
+} as const;

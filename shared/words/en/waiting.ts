@@ -1,0 +1,3 @@
+export default {
+  undelivered: 'It did not reach {address}: {why}.',
+} as const;
