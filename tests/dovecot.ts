@@ -14,6 +14,8 @@ export interface Dovecot {
   certificate: string;
   /** Anybody who signs in with {@link PASSWORD} has a mailbox. */
   user(name: string): string;
+  /** Ends it; its mailboxes stay. */
+  pause(): Promise<void>;
   /** Changes the settings and starts it anew. */
   restart(settings?: string): Promise<void>;
   stop(): Promise<void>;
@@ -100,19 +102,24 @@ export async function startDovecot(settings = ''): Promise<Dovecot> {
   const folder = mkdtempSync(join(tmpdir(), 'jar-note-dovecot-'));
   const { uid, gid } = me();
   for (const name of ['run', 'state', 'mail']) mkdirSync(join(folder, name));
-  execFileSync('openssl', [
-    ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:prime256v1', '-nodes', '-days', '2'],
-    ...['-keyout', join(folder, 'key.pem'), '-out', join(folder, 'cert.pem')],
-    ...['-subj', '/CN=mail.test.example', '-addext', 'subjectAltName=DNS:mail.test.example'],
-  ], { stdio: 'ignore' });
+  execFileSync(
+    'openssl',
+    [
+      ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:prime256v1', '-nodes', '-days', '2'],
+      ...['-keyout', join(folder, 'key.pem'), '-out', join(folder, 'cert.pem')],
+      ...['-subj', '/CN=mail.test.example', '-addext', 'subjectAltName=DNS:mail.test.example'],
+    ],
+    { stdio: 'ignore' },
+  );
   const ports = { port: await freePort(), tlsPort: await freePort() };
   let child: ChildProcess;
   let ended: Promise<void>;
 
   const start = async (more: string) => {
     writeFileSync(join(folder, 'dovecot.conf'), settingsOf(folder, ports, more));
-    if (isRoot) for (const name of ['', 'run', 'state', 'mail', 'key.pem', 'cert.pem', 'dovecot.conf'])
-      chownSync(join(folder, name), uid, gid);
+    if (isRoot)
+      for (const name of ['', 'run', 'state', 'mail', 'key.pem', 'cert.pem', 'dovecot.conf'])
+        chownSync(join(folder, name), uid, gid);
     const options = { ...(isRoot && { uid, gid }), cwd: folder, stdio: 'ignore' };
     child = spawnBound(program, ['-F', '-c', join(folder, 'dovecot.conf')], options);
     ended = new Promise((resolve) => child.once('exit', () => resolve()));
@@ -128,8 +135,9 @@ export async function startDovecot(settings = ''): Promise<Dovecot> {
     ...ports,
     certificate: readFileSync(join(folder, 'cert.pem'), 'utf8'),
     user: (name) => `${name}@mail.test.example`,
+    pause: end,
     async restart(more = settings) {
-      await end();
+      if (child.exitCode === null) await end();
       await start(more);
     },
     async stop() {

@@ -109,7 +109,8 @@ describe('reports of failed delivery (RFC 3464)', () => {
   });
 
   it('leave the codes out of the words', () => {
-    const status = 'X: y\n\nFinal-Recipient: rfc822; a@x.example\nAction: failed\nDiagnostic-Code: smtp; 550 5.1.1 No such\n person\n';
+    const status =
+      'X: y\n\nFinal-Recipient: rfc822; a@x.example\nAction: failed\nDiagnostic-Code: smtp; 550 5.1.1 No such\n person\n';
     expect(readReport(status, '')!.recipients).toEqual([{ address: 'a@x.example', reason: 'No such person' }]);
   });
 

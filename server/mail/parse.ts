@@ -63,7 +63,9 @@ function reportIn(attachments: Part[], raw: Buffer): Undelivered | null {
     return part ? contentOf(raw, part).toString('utf8', 0, 200_000) : '';
   };
   const status = textOf(/^message\/(global-)?delivery-status$/i);
-  return status ? readReport(status, textOf(/^(message\/(rfc822|global)|text\/rfc822-headers|message\/global-headers)$/i)) : null;
+  return status
+    ? readReport(status, textOf(/^(message\/(rfc822|global)|text\/rfc822-headers|message\/global-headers)$/i))
+    : null;
 }
 
 /** Groups (RFC 5322 3.4) are opened into their members; an empty group gives nobody. */

@@ -79,7 +79,10 @@ export async function beginDraft(app: Application, owner: string, asked: NewDraf
   const subject = docFromText(subjectOf(original.subject).slice(0, 900));
   const common = { originalId, subject, subjectText: toLine(parseDoc(subject)), quote: true };
   if (mode === 'forward') return begin({ ...common, attachments: await filesOfMessage(app, owner, originalId!) });
-  return begin({ ...common, ...replyRecipients(original, [...(await ownAddressKeys(db, owner))], mode === 'reply-all') });
+  return begin({
+    ...common,
+    ...replyRecipients(original, [...(await ownAddressKeys(db, owner))], mode === 'reply-all'),
+  });
 }
 
 /** What a new message takes over from one that was sent: all but whom it went to. */

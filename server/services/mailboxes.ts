@@ -113,7 +113,8 @@ export async function changeMailbox(
   const known = input.password && input.sendingPassword ? { receiving: '', sending: '' } : passwordsOf(app, before);
   const passwords = {
     receiving: input.password || known.receiving,
-    sending: input.sendingPassword || (input.password && known.sending === known.receiving ? input.password : known.sending),
+    sending:
+      input.sendingPassword || (input.password && known.sending === known.receiving ? input.password : known.sending),
   };
   const row = { ...input, name: input.name || input.address, secrets: sealPasswords(app, before, passwords) };
   await tryBoth(app, { ...before, ...row, version: before.version }, passwords);
@@ -159,7 +160,9 @@ export async function changeFolder(
   const { mailboxId } = folder;
   await inTransaction(app.db, async (trx) => {
     const isOne = role !== 'own' && role !== 'none';
-    const others = isOne ? (await foldersOf(trx, owner, mailboxId)).filter((one) => one.role === role && one.id !== id) : [];
+    const others = isOne
+      ? (await foldersOf(trx, owner, mailboxId)).filter((one) => one.role === role && one.id !== id)
+      : [];
     for (const other of others) await updateFolder(trx, owner, other.id, { role: 'own', chosen: true });
     await updateFolder(trx, owner, id, { role, chosen: true });
     for (const changed of [id, ...others.map((other) => other.id)])

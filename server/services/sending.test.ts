@@ -22,9 +22,9 @@ describe('sending a reply', () => {
     const settings = await readSettings(app, owner);
     await changeSettings(app, owner, { ...settings, ...signedWith('Wren Halloway\n01632 960 418') });
     const { draft, originalId } = await readyDraft(app, owner);
-    expect(
-      (await app.mail(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
-    ).toBe(1);
+    expect((await app.mail(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total).toBe(
+      1,
+    );
 
     const sending = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'press-of-send-1' });
     expect(sending).toMatchObject({ state: 'sent', problem: null });
@@ -46,9 +46,9 @@ describe('sending a reply', () => {
     expect(rows.map((row) => row.subject)).toEqual(['Re: Tuning']);
     expect((await app.mail(owner).get(rows[0]!.id)).raw.toString()).toContain('<first@client.example>');
     expect((await app.mail(owner).get(originalId)).answered).toBe(true);
-    expect(
-      (await app.mail(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total,
-    ).toBe(0);
+    expect((await app.mail(owner).list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' })).total).toBe(
+      0,
+    );
     await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
   });
 
@@ -72,9 +72,9 @@ describe('sending a reply', () => {
     expect(await press('third-key')).toMatchObject({ draftId: draft.id, state: 'sent' });
     await dispatchDue(app);
     expect(await listDeliveries(app.db, owner)).toHaveLength(1);
-    expect(
-      (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
-    ).toBe(1);
+    expect((await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total).toBe(
+      1,
+    );
   });
 });
 
@@ -271,9 +271,9 @@ describe('each recipient', () => {
       { envelopeTo: ['ada@client.example', 'bob@client.example'] },
     ]);
     expect(await readSending(app, owner, sending.id)).toMatchObject({ state: 'sent', problem: null });
-    expect(
-      (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total,
-    ).toBe(1);
+    expect((await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 10, today: '2026-11-26' })).total).toBe(
+      1,
+    );
   });
 
   it('who was refused for good is named, and after four days so is who was only busy', async () => {

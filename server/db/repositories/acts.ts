@@ -60,7 +60,13 @@ export async function dropAct(trx: Knex, owner: string, id: string): Promise<voi
 }
 
 /** Puts an act off that could not be carried out. */
-export async function putOffAct(db: Knex, owner: string, id: string, problem: Phrase, nextTryAt: number): Promise<void> {
+export async function putOffAct(
+  db: Knex,
+  owner: string,
+  id: string,
+  problem: Phrase,
+  nextTryAt: number,
+): Promise<void> {
   await db('acts')
     .where({ owner, id })
     .update({ attempts: db.raw('attempts + 1'), problem: toColumn(problem), next_try_at: nextTryAt });
@@ -73,6 +79,9 @@ export async function messagesWithActs(db: Knex, owner: string, mailboxId: strin
 }
 
 export async function countActs(db: Knex, owner: string): Promise<Map<string, number>> {
-  const rows = await db('acts').where({ owner }).groupBy('mailbox_id').select('mailbox_id', db.raw('COUNT(*) AS count'));
+  const rows = await db('acts')
+    .where({ owner })
+    .groupBy('mailbox_id')
+    .select('mailbox_id', db.raw('COUNT(*) AS count'));
   return new Map(rows.map(({ mailbox_id: id, count }) => [String(id), num(count)]));
 }

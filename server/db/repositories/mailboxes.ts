@@ -60,23 +60,14 @@ export async function mailboxesToKeep(db: Knex): Promise<{ id: string; owner: st
   return db('mailboxes').where({ paused: false }).select('id', 'owner', 'version');
 }
 
-type Written = Pick<
-  MailboxRow,
-  'name' | 'address' | 'receiving' | 'sending' | 'secrets' | 'keepDays'
->;
+type Written = Pick<MailboxRow, 'name' | 'address' | 'receiving' | 'sending' | 'secrets' | 'keepDays'>;
 
 const columnsOf = ({ name, address, receiving, sending, secrets, keepDays }: Written) => ({
   ...{ name, address, address_key: addressKey(address), keep_days: keepDays, secrets },
   ...{ receiving: JSON.stringify(receiving), sending: JSON.stringify(sending) },
 });
 
-export async function insertMailbox(
-  db: Knex,
-  owner: string,
-  id: string,
-  mailbox: Written,
-  now: number,
-): Promise<void> {
+export async function insertMailbox(db: Knex, owner: string, id: string, mailbox: Written, now: number): Promise<void> {
   await db('mailboxes').insert({ id, owner, ...columnsOf(mailbox), connected_at: now });
 }
 

@@ -282,7 +282,17 @@ export async function listMessages(
   // What follows was counted with the first page.
   if (after) return { rows: page, next, total: null };
   const counted = await Promise.all(
-    scopes.map((scope) => db.from(scope().select('messages.id').limit(COUNT_LIMIT + 1).as('some')).count({ total: '*' }).first()),
+    scopes.map((scope) =>
+      db
+        .from(
+          scope()
+            .select('messages.id')
+            .limit(COUNT_LIMIT + 1)
+            .as('some'),
+        )
+        .count({ total: '*' })
+        .first(),
+    ),
   );
   return { rows: page, next, total: counted.reduce((sum, one) => sum + num((one as { total?: number })?.total), 0) };
 }
@@ -391,7 +401,12 @@ export async function setRemoteFlags(
     const rows = await trx('messages')
       .where({ owner })
       .whereIn('id', some)
-      .whereNot({ seen, replied: answered, flagged, forwarded })
+      .whereRaw('NOT (seen = ? AND replied = ? AND flagged = ? AND forwarded = ?)', [
+        seen,
+        answered,
+        flagged,
+        forwarded,
+      ])
       .select('id');
     const others = rows.map(({ id }) => String(id));
     if (!others.length) continue;
@@ -411,7 +426,10 @@ export async function keepMessagesOf(trx: Knex, owner: string, mailboxId: string
   if (keep) await mine().whereIn('folder', ['own', 'junk']).update({ folder: 'archive' });
   else
     await mine()
-      .whereNotIn('id', trx('drafts').where({ owner, deleted_at: null }).whereNotNull('original_id').select('original_id'))
+      .whereNotIn(
+        'id',
+        trx('drafts').where({ owner, deleted_at: null }).whereNotNull('original_id').select('original_id'),
+      )
       .update({ folder: 'gone', waits: false });
   await mine().update({ mailbox_id: null });
 }

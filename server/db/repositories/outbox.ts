@@ -58,7 +58,10 @@ function toItem(row: Record<string, unknown>): OutboxItem {
 export async function insertOutbox(
   trx: Knex.Transaction,
   owner: string,
-  item: Pick<OutboxItem, 'id' | 'key' | 'draftId' | 'originalId' | 'mailboxId' | 'messageId' | 'envelopeFrom' | 'recipients' | 'raw'>,
+  item: Pick<
+    OutboxItem,
+    'id' | 'key' | 'draftId' | 'originalId' | 'mailboxId' | 'messageId' | 'envelopeFrom' | 'recipients' | 'raw'
+  >,
   now: number,
   leavesAt = now,
 ) {

@@ -112,12 +112,7 @@ export async function uidsIn(db: Knex, owner: string, folderId: string): Promise
 }
 
 /** What lies in a folder, by UID. */
-export async function placesAt(
-  db: Knex,
-  owner: string,
-  folderId: string,
-  uids: number[],
-): Promise<Map<number, Place>> {
+export async function placesAt(db: Knex, owner: string, folderId: string, uids: number[]): Promise<Map<number, Place>> {
   const found = new Map<number, Place>();
   for (const some of portions(uids)) {
     const rows = await db('places').where({ owner, folder_id: folderId }).whereIn('uid', some).select(PLACE);
@@ -176,7 +171,10 @@ export async function settleFolders(trx: Knex, owner: string, messageIds: Iterab
 
 /** How many messages lie in each mailbox. */
 export async function countPlaces(db: Knex, owner: string): Promise<Map<string, number>> {
-  const rows = await db('places').where({ owner }).groupBy('mailbox_id').select('mailbox_id', db.raw('COUNT(*) AS count'));
+  const rows = await db('places')
+    .where({ owner })
+    .groupBy('mailbox_id')
+    .select('mailbox_id', db.raw('COUNT(*) AS count'));
   return new Map(rows.map(({ mailbox_id: id, count }) => [String(id), num(count)]));
 }
 

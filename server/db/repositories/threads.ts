@@ -19,7 +19,11 @@ type Threaded = Pick<MessageThread, 'messageId' | 'inReplyTo' | 'references' | '
 };
 
 /** The ids a message is known by and names (RFC 5322 3.6.4). */
-export function namedIds({ messageId, inReplyTo, references }: Pick<Threaded, 'messageId' | 'inReplyTo' | 'references'>) {
+export function namedIds({
+  messageId,
+  inReplyTo,
+  references,
+}: Pick<Threaded, 'messageId' | 'inReplyTo' | 'references'>) {
   const ids = [messageId, ...(inReplyTo.match(/<[^<>\s]+>/g) ?? []), ...references];
   return [...new Set(ids.filter(Boolean))].slice(-NAMED);
 }
@@ -39,7 +43,11 @@ export async function joinThreads(
   const all = [...new Set([...keysOf.values()].flat())];
   const threadOf = new Map<string, string>();
   for (const keys of portions(all)) {
-    const rows = await trx('thread_ids').where({ owner }).whereIn('id_key', keys).forUpdate().select('id_key', 'thread_id');
+    const rows = await trx('thread_ids')
+      .where({ owner })
+      .whereIn('id_key', keys)
+      .forUpdate()
+      .select('id_key', 'thread_id');
     for (const { id_key: key, thread_id: thread } of rows) threadOf.set(key, thread);
   }
   const before = new Map(threadOf);
@@ -61,7 +69,9 @@ export async function joinThreads(
   }
   for (const gone of became.keys())
     for (const table of ['messages', 'thread_ids'])
-      await trx(table).where({ owner, thread_id: gone }).update({ thread_id: now(gone) });
+      await trx(table)
+        .where({ owner, thread_id: gone })
+        .update({ thread_id: now(gone) });
   const fresh = all.filter((key) => !before.has(key));
   for (const keys of portions(fresh))
     await trx('thread_ids').insert(keys.map((key) => ({ owner, id_key: key, thread_id: now(threadOf.get(key)!) })));

@@ -38,5 +38,6 @@ export async function senderWaits(db: Knex, owner: string, keys: string[]): Prom
 /** Keeps what the user says of a sender; null forgets it. */
 export async function setSenderWaits(trx: Knex, owner: string, key: string, waits: boolean | null): Promise<void> {
   if (waits === null) await trx('sender_waits').where({ owner, address_key: key }).delete();
-  else await trx('sender_waits').insert({ owner, address_key: key, waits }).onConflict(['owner', 'address_key']).merge();
+  else
+    await trx('sender_waits').insert({ owner, address_key: key, waits }).onConflict(['owner', 'address_key']).merge();
 }

@@ -80,7 +80,11 @@ export function remoteError(cause: unknown, { host, port }: Asked): RemoteError 
     return make('folder', { ...at, said });
   if (error.serverResponseCode === 'OVERQUOTA' || /quota|over ?quota|disk full/i.test(said)) return make('full');
   if (/^(CONNECT_TIMEOUT|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH)$/.test(code)) return make('silent');
-  if (/^(GREETING_TIMEOUT|ClosedAfterConnectText|UnexpectedTag|MissingTag|InvalidResponse|ParserError|LineTooLarge|LiteralTooLarge|ResponseTooLarge|TooMany|EPROTOCOL)/.test(code))
+  if (
+    /^(GREETING_TIMEOUT|ClosedAfterConnectText|UnexpectedTag|MissingTag|InvalidResponse|ParserError|LineTooLarge|LiteralTooLarge|ResponseTooLarge|TooMany|EPROTOCOL)/.test(
+      code,
+    )
+  )
     return make('other-protocol');
   if (said) return make('declined', { ...at, said });
   return make('cut', { ...at });

@@ -46,7 +46,10 @@ const ASKED: Record<'imap' | 'smtp', { greets: RegExp; first: string; then: stri
 };
 
 /** The certificate a server shows, whether it is trusted or not. @throws RemoteError when none is seen */
-export async function certificateOf(server: MailServer, protocol: 'imap' | 'smtp'): Promise<Omit<ShownCertificate, 'side'>> {
+export async function certificateOf(
+  server: MailServer,
+  protocol: 'imap' | 'smtp',
+): Promise<Omit<ShownCertificate, 'side'>> {
   const { host, port } = server;
   const socket = connectTcp({ host, port });
   socket.setTimeout(PROBE_MS, () => socket.destroy(Object.assign(new Error('timeout'), { code: 'CONNECT_TIMEOUT' })));

@@ -61,7 +61,11 @@ export async function storeMessages(
     owner,
     incoming.map(({ columns }) => columns.digest),
   );
-  const learnt = await senderWaits(trx, owner, incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')));
+  const learnt = await senderWaits(
+    trx,
+    owner,
+    incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')),
+  );
   const result: Appended[] = [];
   const fresh: (NewMessage & { undelivered: Undelivered | null })[] = [];
   for (const one of incoming) {
@@ -77,7 +81,8 @@ export async function storeMessages(
     const id = newId(at > 0 ? at : Date.now());
     known.set(columns.digest, id);
     const sender = learnt.get(addressKey(columns.from[0]?.address ?? ''));
-    const reason = folder === 'sent' ? 'own' : waitReason(columns, own, { learnt: sender, isBefore: at < source.since });
+    const reason =
+      folder === 'sent' ? 'own' : waitReason(columns, own, { learnt: sender, isBefore: at < source.since });
     fresh.push({
       ...columns,
       ...{ id, mailboxId: source.mailboxId, folder, raw, broken, threadId: '' },
@@ -117,7 +122,9 @@ async function reasonOfReport(
   if (reason !== 'report' || !undelivered || !isNew) return reason;
   const message = await messageByMessageId(trx, owner, undelivered.messageId);
   if (!message) return 'person';
-  const said = undelivered.recipients.map(({ address, reason: why }) => phrase('waiting.undelivered', { address, why }));
+  const said = undelivered.recipients.map(({ address, reason: why }) =>
+    phrase('waiting.undelivered', { address, why }),
+  );
   await changeMessage(trx, owner, message.id, { reason: 'undelivered', answered: false, undelivered: allOf(said) });
   await settleWaiting(trx, owner, [message.threadId]);
   return reason;

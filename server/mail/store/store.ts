@@ -5,13 +5,7 @@ import type { Folder, StoredFolder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
 import { keepAct, type Flags } from '../../db/repositories/acts';
 import { folderById, folderFor, insertFolder, type FolderRow } from '../../db/repositories/folders';
-import {
-  changeMessage,
-  listMessages,
-  messageRow,
-  messageWithSource,
-  threadsOf,
-} from '../../db/repositories/messages';
+import { changeMessage, listMessages, messageRow, messageWithSource, threadsOf } from '../../db/repositories/messages';
 import { mailboxById } from '../../db/repositories/mailboxes';
 import { leavePlace, placeComing, placesOf, settleFolders } from '../../db/repositories/places';
 import { setSenderWaits, settleWaiting } from '../../db/repositories/waiting';

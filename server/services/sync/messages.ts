@@ -2,14 +2,7 @@ import type { FolderRow } from '../../db/repositories/folders';
 import { updateFolder } from '../../db/repositories/folders';
 import { messagesWithActs, type Flags } from '../../db/repositories/acts';
 import { messagesLike, setRemoteFlags, threadsOf } from '../../db/repositories/messages';
-import {
-  dropPlaces,
-  dropUnfound,
-  placeMessages,
-  placesAt,
-  settleFolders,
-  uidsIn,
-} from '../../db/repositories/places';
+import { dropPlaces, dropUnfound, placeMessages, placesAt, settleFolders, uidsIn } from '../../db/repositories/places';
 import { settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
 import { MESSAGE_LIMIT } from '../../mail/mbox';
@@ -106,7 +99,8 @@ async function takeOverFlags(
   }
   await inTransaction(app.db, async (trx) => {
     const changed: string[] = [];
-    for (const [key, ids] of byFlags) changed.push(...(await setRemoteFlags(trx, owner, ids, JSON.parse(key) as Flags)));
+    for (const [key, ids] of byFlags)
+      changed.push(...(await setRemoteFlags(trx, owner, ids, JSON.parse(key) as Flags)));
     await settleWaiting(trx, owner, await threadsOf(trx, owner, changed));
   });
 }
@@ -134,7 +128,8 @@ export async function fetchSome(session: SyncSession, todo: Todo): Promise<void>
       );
       await settleWaiting(trx, owner, threads);
     });
-  for (const portion of portionsOf(heads.filter(({ uid }) => !here.has(uid)))) await fetchPortion(session, folder, portion);
+  for (const portion of portionsOf(heads.filter(({ uid }) => !here.has(uid))))
+    await fetchPortion(session, folder, portion);
   // Those that were expunged meanwhile are done with too.
   const done = new Set(some);
   todo.uids = uids.filter((uid) => !done.has(uid));
@@ -171,7 +166,9 @@ async function fetchPortion(session: SyncSession, folder: FolderRow, heads: Remo
     const { flags, receivedAt, size } = headOf.get(uid)!;
     return { raw, columns: columns[i]!, options: { ...flags, receivedAt, cut: size > MESSAGE_LIMIT } };
   });
-  const source = { folder: listOf(folder), mailboxId: mailbox.id, since: mailbox.connectedAt };
+  // Servers keep times to the second.
+  const since = Math.floor(mailbox.connectedAt / 1000) * 1000;
+  const source = { folder: listOf(folder), mailboxId: mailbox.id, since };
   await inTransaction(app.db, async (trx) => {
     const stored = await storeMessages(trx, owner, source, incoming);
     const places = fetched.map(({ uid }, i) => ({

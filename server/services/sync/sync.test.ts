@@ -2,10 +2,14 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ImapFlow } from 'imapflow';
 import { newAccount, openTestApplication } from '../../../tests/application';
 import { PASSWORD, startDovecot, type Dovecot } from '../../../tests/dovecot';
+import { said } from '../../../tests/words';
 import { newId } from '../../db/id';
+import { countActs } from '../../db/repositories/acts';
+import { foldersOf } from '../../db/repositories/folders';
 import { insertMailbox, mailboxById } from '../../db/repositories/mailboxes';
 import type { Folder } from '#shared/schemas/message';
 import type { Application } from '../application';
+import { beginDraft, readDraft } from '../drafts';
 import { sealPasswords } from '../passwords';
 import { syncSession } from './session';
 import { Syncer } from './syncer';
@@ -25,10 +29,22 @@ async function mailboxOf(part: { connectedAt?: number; keepDays?: number } = {})
   const { id: owner } = await newAccount(app);
   const address = dovecot.user(`wren${++users}`);
   const id = newId();
-  const server = { host: '127.0.0.1', certificate: dovecot.certificate, user: address, port: dovecot.tlsPort, security: 'tls' as const };
+  const server = {
+    host: '127.0.0.1',
+    certificate: dovecot.certificate,
+    user: address,
+    port: dovecot.tlsPort,
+    security: 'tls' as const,
+  };
   const secrets = sealPasswords(app, { owner, id }, { receiving: PASSWORD, sending: PASSWORD });
   const { connectedAt = app.now(), keepDays = 0 } = part;
-  await insertMailbox(app.db, owner, id, { name: 'Mine', address, receiving: server, sending: server, secrets, keepDays }, connectedAt);
+  await insertMailbox(
+    app.db,
+    owner,
+    id,
+    { name: 'Mine', address, receiving: server, sending: server, secrets, keepDays },
+    connectedAt,
+  );
   const other = new ImapFlow({
     ...{ host: '127.0.0.1', port: dovecot.tlsPort, secure: true, tls: { rejectUnauthorized: false } },
     ...{ auth: { user: address, pass: PASSWORD }, logger: false, disableAutoIdle: true },
@@ -70,10 +86,251 @@ describe('a mailbox on another server', () => {
     await sync(owner, id);
     const rows = await list(owner, 'inbox');
     expect(rows.map(({ subject }) => subject)).toEqual(['Two', 'One']);
-    expect(rows[0]).toMatchObject({ seen: true, replied: true, answered: true, flagged: true, forwarded: true, waits: false });
-    expect(rows[1]).toMatchObject({ seen: false, replied: false, waits: true, receivedAt: Date.parse('2026-11-26T08:00:00Z') });
+    expect(rows[0]).toMatchObject({
+      seen: true,
+      replied: true,
+      answered: true,
+      flagged: true,
+      forwarded: true,
+      waits: false,
+    });
+    expect(rows[1]).toMatchObject({
+      seen: false,
+      replied: false,
+      waits: true,
+      receivedAt: Date.parse('2026-11-26T08:00:00Z'),
+    });
     expect((await app.mail(owner).get(rows[1]!.id)).raw.toString()).toBe(raw);
     expect(await subjects(owner, 'sent')).toEqual(['Mine']);
+    await other.logout();
+  });
+
+  it('does not let wait what came before it was connected, nor lists and machines, nor what was answered elsewhere', async () => {
+    const { owner, id, address, other } = await mailboxOf({ connectedAt: Date.parse('2026-11-20T00:00:00Z') });
+    await other.append('INBOX', letter('Old', address), [], new Date('2026-11-01T08:00:00Z'));
+    await other.append('INBOX', letter('News', address, { more: 'List-Id: <n.x.example>\r\n' }));
+    await other.append('INBOX', letter('Away', address, { more: 'Auto-Submitted: auto-replied\r\n' }));
+    await other.append('INBOX', letter('Order', address, { from: 'no-reply@shop.example' }));
+    await other.append('INBOX', letter('Question', address), [], new Date('2026-11-25T08:00:00Z'));
+    const asked = letter('Answered', address);
+    await other.append('INBOX', asked, [], new Date('2026-11-25T09:00:00Z'));
+    const named = /<[^>]+@client.example>(?=\r\n)/.exec(asked.slice(asked.indexOf('Message-ID')))![0];
+    const answer = letter('Re: Answered', 'ines@client.example', { from: address, more: `In-Reply-To: ${named}\r\n` });
+    await other.append('Sent', answer, [], new Date('2026-11-25T10:00:00Z'));
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox', true)).toEqual(['Question']);
+    const reasons = Object.fromEntries((await list(owner, 'inbox')).map(({ subject, reason }) => [subject, reason]));
+    expect(reasons).toEqual({
+      ...{ Old: 'before', News: 'list', Away: 'automatic', Order: 'automatic' },
+      ...{ Question: 'person', Answered: 'person' },
+    });
+    // What the user says of a message or its sender counts for more.
+    const news = (await list(owner, 'inbox')).find(({ subject }) => subject === 'News')!;
+    await app.mail(owner).change(news.id, { done: false });
+    expect(await subjects(owner, 'inbox', true)).toContain('News');
+    await app.mail(owner).change(news.id, { done: true });
+    expect(await subjects(owner, 'inbox', true)).not.toContain('News');
+    const order = (await list(owner, 'inbox')).find(({ subject }) => subject === 'Order')!;
+    await app.mail(owner).change(order.id, { senderWaits: true });
+    await other.append('INBOX', letter('Order 2', address, { from: 'no-reply@shop.example' }));
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox', true)).toEqual(expect.arrayContaining(['Order', 'Order 2']));
+    await app.mail(owner).change(order.id, { senderWaits: false });
+    await other.append('INBOX', letter('Order 3', address, { from: 'no-reply@shop.example' }));
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox', true)).not.toContain('Order 3');
+    await other.logout();
+  });
+
+  it('has a report of failed delivery go to the message it is about, which waits again with the reason', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    const sent = letter('Estimate', 'ines@client.example', { from: address });
+    await other.append('Sent', sent);
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox', true)).toEqual([]);
+    const named = `<${letters}@client.example>`;
+    const report = (about: string) =>
+      [
+        `From: MAILER-DAEMON@mail.example\r\nTo: ${address}\r\nSubject: Undelivered\r\nMessage-ID: <r${++letters}@mail.example>`,
+        'MIME-Version: 1.0\r\nContent-Type: multipart/report; report-type=delivery-status; boundary=b\r\n',
+        '--b\r\nContent-Type: text/plain\r\n\r\nSorry.\r\n--b\r\nContent-Type: message/delivery-status\r\n',
+        'Reporting-MTA: dns; mail.example\r\n',
+        'Final-Recipient: rfc822; ines@client.example\r\nAction: failed\r\nStatus: 5.1.1\r\nDiagnostic-Code: smtp; 550 5.1.1 No such person\r\n',
+        `--b\r\nContent-Type: message/rfc822\r\n\r\nMessage-ID: ${about}\r\nSubject: Estimate\r\n\r\nx\r\n--b--\r\n`,
+      ].join('\r\n');
+    await other.append('INBOX', report(named));
+    await sync(owner, id);
+    const waiting = await list(owner, 'inbox', true);
+    expect(waiting).toMatchObject([{ subject: 'Estimate', reason: 'undelivered', folder: 'sent' }]);
+    expect(said(waiting[0]!.undelivered)).toBe('It did not reach ines@client.example: No such person.');
+    await app.mail(owner).change(waiting[0]!.id, { done: true });
+    expect(await subjects(owner, 'inbox', true)).toEqual([]);
+    // One about a message that is not here waits by itself, since nobody would see it otherwise.
+    await other.append('INBOX', report('<nobody-knows@x.example>'));
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox', true)).toEqual(['Undelivered']);
+    await other.logout();
+  });
+
+  it('takes flags over both ways, and what is still to be done here counts for more', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    await other.append('INBOX', letter('One', address));
+    await sync(owner, id);
+    const [{ id: message }] = (await list(owner, 'inbox')) as [{ id: string }];
+    await app.mail(owner).change(message, { seen: true, flagged: true, answered: true, done: true });
+    await other.mailboxOpen('INBOX');
+    await other.messageFlagsAdd('1', ['$Forwarded']);
+    await sync(owner, id);
+    const flags = async () =>
+      [...((await other.fetchOne('1', { flags: true })) as { flags: Set<string> }).flags].sort();
+    await other.noop();
+    expect(await flags()).toEqual(expect.arrayContaining(['$Forwarded', '\\Answered', '\\Flagged', '\\Seen']));
+    await sync(owner, id);
+    expect(await app.mail(owner).row(message)).toMatchObject({
+      seen: true,
+      flagged: true,
+      replied: true,
+      forwarded: true,
+    });
+    await other.messageFlagsRemove('1', ['\\Seen', '\\Flagged']);
+    await sync(owner, id);
+    expect(await app.mail(owner).row(message)).toMatchObject({ seen: false, flagged: false, replied: true });
+    await other.logout();
+  });
+
+  it('moves both ways, and back', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    for (const subject of ['One', 'Two', 'Three']) await other.append('INBOX', letter(subject, address));
+    await other.mailboxCreate('Clients');
+    await sync(owner, id);
+    const found = await list(owner, 'inbox');
+    const [one, two, three] = ['One', 'Two', 'Three'].map((subject) => found.find((row) => row.subject === subject));
+    // There is no folder for the archive yet: it is made.
+    await app.mail(owner).change(one!.id, { folder: 'archive' });
+    await app.mail(owner).change(two!.id, { folder: 'trash' });
+    await app.mail(owner).change(two!.id, { folder: 'inbox' });
+    expect((await subjects(owner, 'inbox')).sort()).toEqual(['Three', 'Two']);
+    expect(await subjects(owner, 'archive')).toEqual(['One']);
+    await other.mailboxOpen('INBOX');
+    await other.messageMove(String(((await other.search({ subject: 'Three' })) as number[])[0]), 'Clients');
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox')).toEqual(['Two']);
+    expect(await subjects(owner, 'archive')).toEqual(['One']);
+    expect((await app.mail(owner).row(three!.id)).folder).toBe('own');
+    await other.mailboxClose();
+    const counts: Record<string, number | undefined> = {};
+    for (const path of ['INBOX', 'Archive', 'Trash', 'Clients'])
+      counts[path] = ((await other.status(path, { messages: true })) as { messages?: number }).messages;
+    expect(counts).toEqual({ INBOX: 1, Archive: 1, Trash: 0, Clients: 1 });
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox')).toEqual(['Two']);
+    await other.logout();
+  });
+
+  it('follows what is deleted elsewhere, and keeps what is begun', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    const raw = letter('One', address);
+    await other.append('INBOX', raw, [], new Date('2026-11-26T08:00:00Z'));
+    await other.append('INBOX', letter('Two', address));
+    await sync(owner, id);
+    const one = (await list(owner, 'inbox')).find(({ subject }) => subject === 'One')!;
+    const draft = await beginDraft(app, owner, { mode: 'reply', originalId: one.id });
+    await app.mail(owner).change(one.id, { again: { day: '2030-01-01', why: 'the part' } });
+    await other.mailboxOpen('INBOX');
+    await other.messageDelete('1:*');
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox')).toEqual([]);
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ originalId: one.id });
+    // Put back by somebody, it is the same message, with all that is known of it.
+    await other.append('INBOX', raw, [], new Date('2026-11-26T08:00:00Z'));
+    await sync(owner, id);
+    expect(await list(owner, 'inbox')).toMatchObject([{ id: one.id, again: { why: 'the part' } }]);
+    await other.logout();
+  });
+
+  it('knows its messages again when a folder is numbered anew, renamed, or taken away', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    const raws = ['One', 'Two', 'Three'].map((subject) => letter(subject, address));
+    const fill = async (path: string, some: string[]) => {
+      for (const raw of some) await other.append(path, raw, [], new Date('2026-11-26T08:00:00Z'));
+    };
+    await other.mailboxCreate('Clients');
+    await fill('Clients', raws);
+    await sync(owner, id);
+    const idsIn = async (path: string) => {
+      const folder = (await foldersOf(app.db, owner, id)).find((one) => one.path === path)!;
+      const found = await app
+        .mail(owner)
+        .list({ ...{ folder: 'inbox', inFolder: folder.id }, waiting: false, limit: 50, today: '2026-11-27' });
+      return found.rows.map(({ id: one, subject }) => `${subject} ${one}`).sort();
+    };
+    const before = await idsIn('Clients');
+    expect(before).toHaveLength(3);
+    await other.mailboxDelete('Clients');
+    await new Promise((resolve) => setTimeout(resolve, 1100));
+    await other.mailboxCreate('Clients');
+    await fill('Clients', raws.slice(0, 2));
+    await sync(owner, id);
+    expect(await idsIn('Clients')).toEqual(before.filter((one) => !one.startsWith('Three')));
+    await other.mailboxRename('Clients', 'Kunden');
+    await sync(owner, id);
+    expect(await idsIn('Kunden')).toEqual(before.filter((one) => !one.startsWith('Three')));
+    await other.mailboxDelete('Kunden');
+    await sync(owner, id);
+    expect((await foldersOf(app.db, owner, id)).map(({ path }) => path)).not.toContain('Kunden');
+    expect((await app.mail(owner).row(before[0]!.split(' ')[1]!)).folder).toBe('gone');
+    await other.logout();
+  });
+
+  it('keeps what is done while the server is away, and does it once it is back', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    await other.append('INBOX', letter('One', address));
+    await sync(owner, id);
+    await other.logout();
+    await dovecot.pause();
+    const [{ id: message }] = (await list(owner, 'inbox')) as [{ id: string }];
+    await expect(sync(owner, id)).rejects.toMatchObject({ fault: 'refused', again: true });
+    await app.mail(owner).change(message, { folder: 'trash', seen: true });
+    await app
+      .mail(owner)
+      .keepSent(id, Buffer.from(letter('Reply', 'ines@client.example', { from: address })), app.now());
+    expect((await countActs(app.db, owner)).get(id)).toBe(3);
+    await dovecot.restart();
+    await sync(owner, id);
+    expect((await countActs(app.db, owner)).get(id)).toBeUndefined();
+    expect(await subjects(owner, 'trash')).toEqual(['One']);
+    expect(await subjects(owner, 'sent')).toEqual(['Reply']);
+    await sync(owner, id);
+    expect(await subjects(owner, 'sent')).toEqual(['Reply']);
+  });
+
+  it('makes the copy of what was sent once, and not where the server has made one', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    await sync(owner, id);
+    const sent = (subject: string) => letter(subject, 'ines@client.example', { from: address });
+    const [mine, theirs] = [sent('Mine'), sent('Theirs')];
+    await app.mail(owner).keepSent(id, Buffer.from(mine), app.now());
+    await app.mail(owner).keepSent(id, Buffer.from(mine), app.now());
+    await app.mail(owner).keepSent(id, Buffer.from(theirs), app.now());
+    // A server that keeps what it sends may write a line of its own above it.
+    await other.append('Sent', `Received: by mail.example\r\n${theirs}`);
+    await sync(owner, id);
+    expect(((await other.status('Sent', { messages: true })) as { messages?: number }).messages).toBe(2);
+    await sync(owner, id);
+    expect((await subjects(owner, 'sent')).sort()).toEqual(['Mine', 'Theirs']);
+    await other.logout();
+  });
+
+  it('fetches no more than was asked for, and reads names in any writing', async () => {
+    const { owner, id, address, other } = await mailboxOf({ keepDays: 10 });
+    await other.append('INBOX', letter('Old', address), [], new Date(Date.now() - 40 * 86_400_000));
+    await other.append('INBOX', letter('New', address), [], new Date(Date.now() - 2 * 86_400_000));
+    await other.mailboxCreate('Entwürfe & Küche/台所');
+    await other.append('Entwürfe & Küche/台所', letter('Oven', address));
+    await sync(owner, id);
+    expect(await subjects(owner, 'inbox')).toEqual(['New']);
+    const folder = (await foldersOf(app.db, owner, id)).find(({ name }) => name === '台所')!;
+    expect(folder).toMatchObject({ path: 'Entwürfe & Küche/台所', role: 'own', total: 1 });
     await other.logout();
   });
 });

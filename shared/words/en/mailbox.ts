@@ -7,8 +7,7 @@ export default {
       'What answers on port {port} of {host} does not speak as a mail server does. Check the port and how the line is made safe.',
     'no-tls': '{host} does not speak TLS on port {port}. Choose STARTTLS, or another port.',
     'no-starttls': '{host} offers no STARTTLS on port {port}. Choose TLS, or another port.',
-    'open-line':
-      'Without TLS the password would be readable on the way to {host}. Choose TLS or STARTTLS.',
+    'open-line': 'Without TLS the password would be readable on the way to {host}. Choose TLS or STARTTLS.',
     certificate: 'The certificate of {host} is not signed by anybody known, or is not for that name.',
     password: '{host} does not accept this user and password. It says: {said}',
     'needs-tls': '{host} takes a password only over TLS. Choose TLS or STARTTLS.',
