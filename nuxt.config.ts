@@ -42,6 +42,8 @@ export default defineNuxtConfig({
     databaseUrl: '',
     demo: '',
     postOfficePort: '',
+    /** Seals the passwords of mailboxes; kept beside the database, never in it. */
+    mailKey: '',
     /** Set where the application stands behind TLS: cookies are for TLS only then, and the proxy's word counts. */
     tls: '',
     session: {

@@ -26,6 +26,7 @@ await run(async () => {
       DATABASE_URL: process.env.DATABASE_URL ?? database.url,
       NUXT_DEMO: process.env.JAR_NOTE_DEMO ?? 'yes',
       NUXT_SESSION_PASSWORD: await secretIn(join(data, 'session-secret')),
+      NUXT_MAIL_KEY: await secretIn(join(data, 'mail-key')),
       NUXT_TELEMETRY_DISABLED: '1',
       HOST: '127.0.0.1',
       NUXT_HOST: '127.0.0.1',

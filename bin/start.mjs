@@ -62,6 +62,7 @@ await run(async () => {
       NUXT_DEMO: process.env.JAR_NOTE_DEMO ?? 'yes',
       ...(process.env.JAR_NOTE_TLS && { NUXT_TLS: 'yes', NUXT_SESSION_COOKIE_SECURE: 'true' }),
       NUXT_SESSION_PASSWORD: await secretIn(join(data, 'session-secret')),
+      NUXT_MAIL_KEY: process.env.JAR_NOTE_MAIL_KEY ?? (await secretIn(join(data, 'mail-key'))),
     };
     server = await keepRunning('The server', () => startServer(entry, env, { port }), gaveUp);
     console.log(`\n  Jar Note is ready: http://127.0.0.1:${port}\n  End it with Ctrl-C.\n`);

@@ -2,6 +2,7 @@ import { execFileSync, type ChildProcess } from 'node:child_process';
 import { chownSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir, userInfo } from 'node:os';
 import { join } from 'node:path';
+import { ImapFlow } from 'imapflow';
 import { answers, freePort, spawnBound, waitUntil } from '../bin/lib/process.mjs';
 import { ensureProgram } from '../bin/lib/install.mjs';
 
@@ -12,8 +13,11 @@ export interface Dovecot {
   tlsPort: number;
   /** The certificate it shows (PEM), signed by nobody known. */
   certificate: string;
+  key: string;
   /** Anybody who signs in with {@link PASSWORD} has a mailbox. */
   user(name: string): string;
+  /** A client of somebody else's at a mailbox, signed in. */
+  client(address: string): Promise<ImapFlow>;
   /** Ends it; its mailboxes stay. */
   pause(): Promise<void>;
   /** Changes the settings and starts it anew. */
@@ -62,8 +66,12 @@ service imap-login {
     ssl = yes
   }
 }
+auth_failure_delay = 0
 service anvil {
   chroot =
+  unix_listener anvil-auth-penalty {
+    mode = 0
+  }
 }
 service imap {
   process_limit = 400
@@ -111,6 +119,7 @@ export async function startDovecot(settings = ''): Promise<Dovecot> {
     ],
     { stdio: 'ignore' },
   );
+  const key = readFileSync(join(folder, 'key.pem'), 'utf8');
   const ports = { port: await freePort(), tlsPort: await freePort() };
   let child: ChildProcess;
   let ended: Promise<void>;
@@ -134,7 +143,16 @@ export async function startDovecot(settings = ''): Promise<Dovecot> {
   return {
     ...ports,
     certificate: readFileSync(join(folder, 'cert.pem'), 'utf8'),
+    key,
     user: (name) => `${name}@mail.test.example`,
+    async client(address) {
+      const client = new ImapFlow({
+        ...{ host: '127.0.0.1', port: ports.tlsPort, secure: true, tls: { rejectUnauthorized: false } },
+        ...{ auth: { user: address, pass: PASSWORD }, logger: false, disableAutoIdle: true },
+      });
+      await client.connect();
+      return client;
+    },
     pause: end,
     async restart(more = settings) {
       if (child.exitCode === null) await end();

@@ -1,6 +1,6 @@
 import { until } from '@vueuse/core';
 import { notesOf } from '#core/blank/fill';
-import type { Draft, Message, Sending } from '#shared/types/wire';
+import type { Draft, Message, MessageRow, Sending } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
@@ -148,9 +148,10 @@ export function useDesk(around: {
   }
 
   async function changeMessage(part: MessageChange) {
-    const { id, answered, folder, again } = message.value!;
+    const before = message.value!;
+    const { id, from, waits } = before;
     // Without its day an answer that is owed still waits, and anything else does not.
-    const isDone = part.answered || part.again || (part.again === null && (answered || folder !== 'inbox'));
+    const isDone = part.answered || part.again || part.senderWaits === false || (part.again === null && !waits);
     const leaves = part.folder || (mail.list === 'waiting' && isDone) || (mail.list === 'later' && part.again === null);
     const next = leaves ? mail.neighbour(id) : id;
     try {
@@ -160,26 +161,87 @@ export function useDesk(around: {
           ? part.again
             ? t('again.isSet', { day: onDay(part.again.day) })
             : t('again.isOff')
-          : part.folder === 'archive'
-            ? t('desk.archived')
-            : part.folder === 'trash'
-              ? t('desk.putInTrash')
-              : part.answered
-                ? t('desk.takenOffWaiting')
-                : part.answered === false
-                  ? t('desk.backOnWaiting')
-                  : t('desk.moved');
+          : part.senderWaits !== undefined
+            ? saidOfSender(part.senderWaits, from.name || from.address)
+            : part.folder === 'archive'
+              ? t('desk.archived')
+              : part.folder === 'trash'
+                ? t('desk.putInTrash')
+                : part.answered
+                  ? t('desk.takenOffWaiting')
+                  : part.answered === false
+                    ? t('desk.backOnWaiting')
+                    : t('desk.moved');
       await mail.refresh();
       if (leaves) await showMessage(next);
-      else if (message.value)
-        message.value = { ...message.value, ...part, ...(part.answered && { again: null }) } as Message;
+      // What waits now, and why, is known where it was worked out.
+      else await open();
       add({
         text,
+        ...(part.answered && before.reason === 'person' && { never: () => neverFrom(before) }),
         undo: async () => {
-          await mail.change(id, { answered, folder, again });
+          await mail.change(id, backFrom(before, part));
           await mail.refresh();
           if (messageId.value === id) await open();
           else await showMessage(id);
+        },
+      });
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
+  }
+
+  const saidOfSender = (waits: boolean | null | undefined, sender: string) =>
+    t(waits ? 'waiting.isWaiting' : waits === false ? 'waiting.isNever' : 'waiting.isAsUsual', { sender });
+
+  /** What takes a change of a message back. */
+  function backFrom({ again, folder, answered, reason }: MessageRow, part: MessageChange): MessageChange {
+    const home = mail.list.startsWith('folder:') ? mail.list.slice('folder:'.length) : folder;
+    return {
+      ...(part.answered !== undefined && { answered: part.answered ? answered : true }),
+      ...((part.again !== undefined || part.answered || part.folder) && { again }),
+      ...(part.folder && folder !== 'gone' && { folder: home }),
+      ...(part.senderWaits !== undefined && { senderWaits: reason === 'sender' ? false : null }),
+    };
+  }
+
+  /** Nothing of the sender of a message waits from now on. */
+  async function neverFrom(before: MessageRow): Promise<void> {
+    try {
+      await mail.change(before.id, { senderWaits: false });
+      await mail.refresh();
+      add({
+        text: saidOfSender(false, before.from.name || before.from.address),
+        undo: () => mail.change(before.id, { senderWaits: null }).then(() => mail.refresh()),
+      });
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
+  }
+
+  /** The same with several messages; undone, each is again where and as it was. */
+  async function changeMany(ids: string[], part: MessageChange): Promise<void> {
+    const before = mail.rows.filter(({ id }) => ids.includes(id));
+    const next = ids.includes(messageId.value)
+      ? (mail.rows.find(
+          ({ id }, i) => !ids.includes(id) && mail.rows.slice(0, i).some((row) => row.id === messageId.value),
+        )?.id ?? '')
+      : messageId.value;
+    try {
+      await mail.changeMany(ids, part);
+      await mail.refresh();
+      if (next !== messageId.value) await showMessage(next);
+      const code = part.folder ? 'desk.changedMany' : 'desk.answeredMany';
+      const backs = new Map<string, string[]>();
+      for (const row of before) {
+        const back = JSON.stringify(backFrom(row, part));
+        backs.set(back, [...(backs.get(back) ?? []), row.id]);
+      }
+      add({
+        text: t(code, { count: ids.length }),
+        undo: async () => {
+          for (const [back, some] of backs) await mail.changeMany(some, JSON.parse(back) as MessageChange);
+          await mail.refresh();
         },
       });
     } catch (error) {
@@ -311,6 +373,7 @@ export function useDesk(around: {
     showDraft,
     step,
     changeMessage,
+    changeMany,
     onSent,
     onDiscarded,
   };

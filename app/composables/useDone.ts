@@ -6,6 +6,8 @@ export interface Done {
   routine?: () => void;
   /** What else is to be said of it. */
   remark?: string;
+  /** Has nothing from the sender wait any more. */
+  never?: () => void;
   /** Makes a note of it. */
   keep?: () => void;
 }

@@ -135,6 +135,7 @@ useCommands({
       @draft="showDraft"
       @begin="begin('new')"
       @run="runs.runMany"
+      @change="desk.changeMany"
       @bring="importing.bring"
     />
 
@@ -184,6 +185,7 @@ useCommands({
         @again="begin('new', message.id)"
         @change="desk.changeMessage"
         @keep="panels.keepMessage"
+        @message="showMessage"
       />
       <LazyPersonCard
         v-else-if="draft"

@@ -87,6 +87,7 @@ const isStale = computed(() => code.value === 'stale');
 <template>
   <div class="settings">
     <h1 class="title">{{ t('common.settings') }}</h1>
+    <MailSettings />
     <el-form label-position="top" class="form" novalidate @submit.prevent="save">
       <p v-if="problem" class="notice bad" role="alert">
         {{ problem }}

@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia';
-import type { DraftRow, MessagePage, MessageRow } from '#shared/types/wire';
+import type { DraftRow, FolderOfMailbox, MessagePage, MessageRow } from '#shared/types/wire';
 import type { Folder, MessageChange } from '#shared/schemas/message';
 
 /** The lists on the left of the Desk: what waits, and the folders (RFC 6154). */
-export type ListName = 'waiting' | 'later' | 'drafts' | Folder;
+export type ListName = 'waiting' | 'later' | 'drafts' | 'junk' | Folder | `folder:${string}`;
 
 /** The list that is shown. Messages themselves are read when they are opened. */
 export const useMailStore = defineStore('mail', () => {
@@ -16,8 +16,10 @@ export const useMailStore = defineStore('mail', () => {
   const problem = ref('');
   let asked = 0;
 
+  const inFolder = () => (list.value.startsWith('folder:') ? list.value.slice('folder:'.length) : '');
   const query = (after = '') => ({
-    folder: ['waiting', 'later'].includes(list.value) ? 'inbox' : list.value,
+    folder: ['waiting', 'later'].includes(list.value) || inFolder() ? 'inbox' : list.value,
+    ...(inFolder() && { inFolder: inFolder() }),
     waiting: list.value === 'waiting',
     later: list.value === 'later',
     ...(after && { after }),
@@ -47,6 +49,29 @@ export const useMailStore = defineStore('mail', () => {
     if (number === asked) state.value = 'ready';
   }
 
+  /** Folders of the user's own, of all mailboxes. */
+  const folders = shallowRef<FolderOfMailbox[]>([]);
+  async function loadFolders(): Promise<void> {
+    folders.value = await api<FolderOfMailbox[]>('/folders').catch(() => folders.value);
+  }
+
+  /** Takes over what has come or gone since the list was read, without a word where nothing has; a failure is left for the next time. */
+  async function keepUp(): Promise<void> {
+    if (list.value === 'drafts' || state.value === 'loading') return;
+    const number = asked;
+    const page = await api<MessagePage>('/messages', { query: query() }).catch(() => null);
+    if (!page || number !== asked) return;
+    // What was read beyond the first page stays as it was.
+    const last = page.rows.at(-1);
+    const at = last ? rows.value.findIndex(({ id }) => id === last.id) : -1;
+    const behind = page.next && at >= 0 ? rows.value.slice(at + 1) : [];
+    const now = [...page.rows, ...behind];
+    if (JSON.stringify(now) === JSON.stringify(rows.value)) return;
+    rows.value = now;
+    total.value = page.total ?? total.value;
+    if (!behind.length) next.value = page.next;
+  }
+
   const refresh = () => ask('');
   const more = () => (next.value ? ask(next.value) : Promise.resolve());
 
@@ -64,6 +89,12 @@ export const useMailStore = defineStore('mail', () => {
     await api(`/messages/${id}`, { method: 'PATCH', body: part });
   }
 
+  /** The same change to several, so many with one request. */
+  async function changeMany(ids: string[], change: MessageChange): Promise<void> {
+    for (let at = 0; at < ids.length; at += 500)
+      await api('/messages/change', { method: 'POST', body: { ids: ids.slice(at, at + 500), change } });
+  }
+
   /** The message to go on with when `id` leaves the list: the next one, or else the one before. */
   function neighbour(id: string): string {
     const at = rows.value.findIndex((row) => row.id === id);
@@ -76,5 +107,23 @@ export const useMailStore = defineStore('mail', () => {
     return (at < 0 ? rows.value[by > 0 ? 0 : rows.value.length - 1] : rows.value[at + by])?.id ?? '';
   }
 
-  return { list, rows, drafts, total, next, state, problem, refresh, more, show, change, neighbour, rowFrom };
+  return {
+    folders,
+    loadFolders,
+    keepUp,
+    list,
+    rows,
+    drafts,
+    total,
+    next,
+    state,
+    problem,
+    refresh,
+    more,
+    show,
+    change,
+    changeMany,
+    neighbour,
+    rowFrom,
+  };
 });

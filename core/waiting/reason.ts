@@ -30,6 +30,7 @@ export const WAIT_REASONS = [
   'sender',
   'before',
 ] as const;
+/** One of {@link WAIT_REASONS}. */
 export type WaitReason = (typeof WAIT_REASONS)[number];
 
 /** Local parts that nobody reads (common practice, no source), in the languages of mail. */

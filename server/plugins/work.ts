@@ -4,19 +4,26 @@ import { loadDemoOnce } from '../services/demo';
 import { noteFault } from '../services/fault';
 import { tidyUp } from '../services/tidy';
 import { dispatchDue } from '../services/sending';
+import { Keeper } from '../services/sync/keeper';
 
 const PAUSE_MS = 3_000;
 const HOUR_MS = 3_600_000;
 
-/** Opens the application when the server starts, loads the demo once, and sends what waits in the outbox. */
+/** Opens the application when the server starts, loads the demo once, sends what waits in the outbox, and keeps mailboxes in step. */
 export default defineNitroPlugin((nitro) => {
   let stopped = false;
   let timer: ReturnType<typeof setTimeout>;
   let loaded = false;
 
+  let keeper: Keeper | null = null;
   const round = async () => {
     try {
       const app = await useApplication();
+      if (!keeper && !stopped) {
+        keeper = new Keeper(app);
+        app.wakeMailbox = (id) => keeper!.wake(id);
+        keeper.start();
+      }
       if (!loaded && useRuntimeConfig().demo) await loadDemoOnce(app, passwords);
       loaded = true;
       if (await takeLease(app.db, 'outbox', app.process, app.now(), PAUSE_MS * 5)) await dispatchDue(app);
@@ -32,6 +39,7 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
     stopped = true;
     clearTimeout(timer);
+    await keeper?.stop();
     await (await useApplication()).close();
   });
 });

@@ -50,7 +50,7 @@ export async function openApplication(url: string, { postOfficePort = 0, mailKey
   const app: Application = {
     db,
     process: newId(),
-    mail: (owner) => mailStore(db, owner),
+    mail: (owner) => mailStore(db, owner, (id) => app.wakeMailbox(id)),
     async sender(owner, mailboxId) {
       const mailbox = mailboxId ? await mailboxById(db, owner, mailboxId) : null;
       if (mailboxId && !mailbox) return goneSender;

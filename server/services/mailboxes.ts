@@ -1,8 +1,9 @@
-import type { MailboxInfo } from '#shared/types/wire';
+import type { FolderOfMailbox, MailboxInfo } from '#shared/types/wire';
 import type { FolderChange, MailboxInput, MailServer } from '#shared/schemas/mailbox';
 import { phrase } from '#core/text/phrase';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
+import { accountById } from '../db/repositories/accounts';
 import { countActs } from '../db/repositories/acts';
 import { folderById, foldersOf, updateFolder } from '../db/repositories/folders';
 import {
@@ -45,6 +46,14 @@ export async function readMailboxes({ db }: Application, owner: string): Promise
   });
 }
 
+/** What the lists of the Desk offer beside those every account has: folders of the user's own, and junk. */
+export async function ownFolders({ db }: Application, owner: string): Promise<FolderOfMailbox[]> {
+  const folders = await foldersOf(db, owner);
+  return folders
+    .filter(({ role }) => role === 'own')
+    .map(({ id, path, name, role, total, mailboxId }) => ({ id, path, name, role, total, mailboxId }));
+}
+
 async function infoOf(app: Application, owner: string, id: string): Promise<MailboxInfo> {
   const found = (await readMailboxes(app, owner)).find((one) => one.id === id);
   if (!found) throw notFound('mailbox');
@@ -82,6 +91,8 @@ const taken = () =>
 
 /** Connects a mailbox. Nothing is kept before both its servers have answered. @throws UserError with what to do */
 export async function connectMailbox(app: Application, owner: string, input: MailboxInput): Promise<MailboxInfo> {
+  // Anybody may enter the demo.
+  if ((await accountById(app.db, owner))?.demo) throw new UserError(phrase('mailbox.notInDemo'), 403, { code: 'demo' });
   const id = newId();
   const passwords = { receiving: input.password, sending: input.sendingPassword || input.password };
   const secrets = sealPasswords(app, { owner, id }, passwords);

@@ -1,4 +1,4 @@
-import type { Message, MessagePage } from '#shared/types/wire';
+import type { Message, MessagePage, MessageRow } from '#shared/types/wire';
 import type { MessageChange, MessageList } from '#shared/schemas/message';
 import { looksLikeMessage } from '../mail/parse';
 import { readMessages } from '../mail/mbox';
@@ -7,7 +7,8 @@ import type { ImportProgress } from '#shared/types/wire';
 import { dayAt, type Day } from '#core/calendar/day';
 import { readSettings } from './accounts';
 import type { Application } from './application';
-import { notFound } from './errors';
+import { threadOf } from '../db/repositories/messages';
+import { notFound, UserError } from './errors';
 import { runTask } from '../work/pool';
 import { phrase } from '#core/text/phrase';
 
@@ -53,6 +54,37 @@ export async function againAfter(
   const { again: set } = await app.mail(owner).row(id);
   return set && set.day <= (await todayOf(app, owner)) ? null : undefined;
 }
+
+/**
+ * The same change to several messages. One that is gone meanwhile keeps none of the others from it.
+ * @returns how many were changed
+ */
+export async function changeMessages(
+  app: Application,
+  owner: string,
+  ids: string[],
+  change: MessageChange,
+): Promise<{ changed: number }> {
+  let changed = 0;
+  for (const id of new Set(ids)) {
+    try {
+      await changeMessage(app, owner, id, change);
+      changed++;
+    } catch (error) {
+      if (!(error instanceof UserError) || error.status !== 404) throw error;
+    }
+  }
+  return { changed };
+}
+
+/** The other messages of the thread of one, the newest first, without those that are gone or thrown away. */
+export async function readThread(app: Application, owner: string, id: string): Promise<MessageRow[]> {
+  await app.mail(owner).row(id);
+  return threadOf(app.db, owner, id, THREAD);
+}
+
+/** So many messages of a thread are shown. */
+const THREAD = 100;
 
 /** So many messages, and about so many bytes, are stored at once. */
 const PORTION = 50;

@@ -9,7 +9,7 @@ export type Folder = (typeof FOLDERS)[number];
 /** Where a message may stand: in a folder of the user's own, or gone from its server, too. */
 export type StoredFolder = Folder | 'own' | 'junk' | 'gone';
 /** A folder by what it is for, or one folder of a mailbox by its id. */
-const FOLDER_OR_ID = new RegExp(`^(${FOLDERS.join('|')}|[0-9a-z]{26})$`);
+const FOLDER_OR_ID = new RegExp(`^(${FOLDERS.join('|')}|junk|[0-9a-z]{26})$`);
 
 export const messageListSchema = object({
   folder: string()
@@ -37,6 +37,12 @@ export const messageChangeSchema = object({
   senderWaits: boolean().nullable().default(undefined),
   /** The day it comes back to Waiting; null for none. */
   again: againSchema.nullable().default(undefined),
+});
+
+/** The same change to several messages. */
+export const changeManySchema = object({
+  ids: array(string().required().length(26)).required().min(1).max(500),
+  change: messageChangeSchema.required(),
 });
 
 type AskedList = InferType<typeof messageListSchema>;

@@ -23,6 +23,10 @@ export interface FolderInfo {
   total: number;
 }
 
+export interface FolderOfMailbox extends FolderInfo {
+  mailboxId: string;
+}
+
 /** A mailbox of the user's own, and how it stands with its server. */
 export interface MailboxInfo {
   id: string;

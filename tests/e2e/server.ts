@@ -15,6 +15,7 @@ export default async function setup() {
     DATABASE_URL: database.url,
     NUXT_DEMO: 'yes',
     NUXT_SESSION_PASSWORD: 'only for the tests, and long enough',
+    NUXT_MAIL_KEY: 'only for the tests too',
   };
   const entry = process.env.JAR_NOTE_ENTRY ?? (await ensureBuild(process.cwd()));
   const server = await startServer(entry, env, { port, quiet: true });

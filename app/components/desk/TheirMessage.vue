@@ -23,7 +23,13 @@ import { letterPage } from '#shared/utils/letterPage';
 import { useAccountStore } from '~/stores/account';
 
 const props = defineProps<{ message: Message; answering: boolean }>();
-const emit = defineEmits<{ begin: [mode: DraftMode]; again: []; change: [part: MessageChange]; keep: [] }>();
+const emit = defineEmits<{
+  begin: [mode: DraftMode];
+  again: [];
+  change: [part: MessageChange];
+  keep: [];
+  message: [id: string];
+}>();
 
 const store = useAccountStore();
 const showQuoted = ref(false);
@@ -45,11 +51,11 @@ function chooseDay(again: Again | null) {
 }
 
 const date = computed(() => when(props.message.sentAt, store.settings!.locale, store.settings!.timeZone));
-const own = computed(() => addressKey(store.account?.address ?? ''));
+const own = computed(() => new Set(store.account?.addresses ?? []));
 const others = computed(() => {
-  return [...props.message.to, ...props.message.cc].filter(({ address }) => addressKey(address) !== own.value);
+  return [...props.message.to, ...props.message.cc].filter(({ address }) => !own.value.has(addressKey(address)));
 });
-const isOwn = computed(() => addressKey(props.message.from.address) === own.value);
+const isOwn = computed(() => own.value.has(addressKey(props.message.from.address)));
 const several = computed(() => others.value.length > 0);
 const names = (boxes: { name: string; address: string }[]) => boxes.map((box) => box.name || box.address).join(', ');
 
@@ -165,6 +171,7 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
         {{ isBack ? t('again.backToday') : t('again.isSet', { day: onDay(message.again.day) }) }}
         <span v-if="message.again.why" dir="auto"> · {{ message.again.why }}</span>
       </p>
+      <WaitLine :message="message" @change="(part) => emit('change', part)" />
       <p v-if="message.broken" class="notice bad">{{ say(message.broken) }}</p>
       <p v-if="message.remotePictures && !pictures" class="notice">
         {{ t('desk.picturesHidden') }}
@@ -202,6 +209,7 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
           <span class="soft small size">{{ fileSize(part.size) }}</span>
         </li>
       </ul>
+      <MessageThread :message-id="message.id" @message="(id) => emit('message', id)" />
     </div>
 
     <LazyAgainPicker
@@ -212,9 +220,9 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
       @close="choosesDay = false"
     />
     <div class="acts filing" :aria-label="t('desk.filing')" role="group">
-      <template v-if="!isOwn && message.folder === 'inbox'">
-        <button v-if="!message.answered" type="button" class="text-button" @click="emit('change', { answered: true })">
-          <CheckCheck :size="14" aria-hidden="true" />{{ t('desk.needsNoAnswer') }}
+      <template v-if="message.waits || (!isOwn && message.folder === 'inbox')">
+        <button v-if="message.waits" type="button" class="text-button" @click="emit('change', { answered: true })">
+          <CheckCheck :size="14" aria-hidden="true" />{{ t(isOwn ? 'desk.doneWithIt' : 'desk.needsNoAnswer') }}
         </button>
         <button v-else type="button" class="text-button" @click="emit('change', { answered: false })">
           <Undo2 :size="14" aria-hidden="true" />{{ t('desk.backToWaiting') }}
@@ -234,7 +242,7 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
       </button>
       <span class="gap" />
       <button
-        v-if="message.folder === 'inbox'"
+        v-if="message.folder === 'inbox' || message.folder === 'own'"
         type="button"
         class="text-button"
         @click="emit('change', { folder: 'archive' })"

@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core';
 import { Inbox, PenLine } from 'lucide-vue-next';
 import type { DraftRow, MessageRow } from '#shared/types/wire';
+import type { MessageChange } from '#shared/schemas/message';
 import { useMailStore, type ListName } from '~/stores/mail';
 import { useRoutinesStore } from '~/stores/routines';
 
@@ -11,6 +12,7 @@ const emit = defineEmits<{
   draft: [id: string];
   begin: [];
   run: [routine: string, ids: string[]];
+  change: [ids: string[], part: MessageChange];
   bring: [files: FileList];
 }>();
 
@@ -26,10 +28,14 @@ const lists: { name: ListName; title: string }[] = [
   { name: 'sent', title: t('desk.sent') },
   { name: 'archive', title: t('desk.archive') },
   { name: 'trash', title: t('desk.trash') },
+  { name: 'junk', title: t('desk.junk') },
 ];
+onMounted(() => mail.loadFolders());
+const KEEP_UP_MS = 5_000;
+useIntervalFn(() => !document.hidden && void mail.keepUp(), KEEP_UP_MS);
 
 const rows = computed<(MessageRow | DraftRow)[]>(() => (mail.list === 'drafts' ? mail.drafts : mail.rows));
-const empty: Record<ListName, string> = {
+const empty: Record<string, string> = {
   waiting: t('desk.emptyWaiting'),
   later: t('again.none'),
   inbox: t('desk.emptyInbox'),
@@ -37,7 +43,10 @@ const empty: Record<ListName, string> = {
   sent: t('desk.emptySent'),
   archive: t('desk.emptyArchive'),
   trash: t('desk.emptyTrash'),
+  junk: t('desk.emptyJunk'),
 };
+const COUNT_LIMIT = 1_000;
+const count = computed(() => (mail.total > COUNT_LIMIT ? t('desk.moreThan', { count: COUNT_LIMIT }) : mail.total));
 
 const isDraft = (row: MessageRow | DraftRow): row is DraftRow => 'subjectText' in row;
 const correspondent = (row: MessageRow | DraftRow) => {
@@ -71,22 +80,21 @@ function step(event: KeyboardEvent) {
   buttons[Math.min(Math.max(at + by, 0), buttons.length - 1)]?.focus();
 }
 
-// Several messages chosen, to run a routine on.
+// Several messages chosen, to do something with all of them.
 const routines = useRoutinesStore();
 const chosen = ref<string[]>([]);
 const choose = (id: string) =>
   (chosen.value = chosen.value.includes(id) ? chosen.value.filter((other) => other !== id) : [...chosen.value, id]);
-const mayChoose = computed(() => ['waiting', 'inbox'].includes(mail.list) && routines.rows.length > 0);
+const mayChoose = computed(() => mail.list !== 'drafts');
 watch(
   () => mail.list,
   () => (chosen.value = []),
 );
-function runOnChosen(event: Event) {
-  const select = event.target as HTMLSelectElement;
-  // In the order they stand in.
+/** The chosen ones in the order they stand in, which then are chosen no longer. */
+function taken(): string[] {
   const ids = mail.rows.map(({ id }) => id).filter((id) => chosen.value.includes(id));
-  if (select.value) emit('run', select.value, ids);
   chosen.value = [];
+  return ids;
 }
 onMounted(() => routines.load().catch(() => {}));
 
@@ -109,8 +117,13 @@ function bringChosen(event: Event) {
         @change="(event) => mail.show((event.target as HTMLSelectElement).value as ListName)"
       >
         <option v-for="{ name, title } in lists" :key="name" :value="name">{{ title }}</option>
+        <optgroup v-if="mail.folders.length" :label="t('desk.yourFolders')">
+          <option v-for="folder in mail.folders" :key="folder.id" :value="`folder:${folder.id}`">
+            {{ folder.path }}
+          </option>
+        </optgroup>
       </select>
-      <span class="small soft count">{{ mail.total }}</span>
+      <span class="small soft count">{{ count }}</span>
       <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('newMessage')" @click="emit('begin')">
         <PenLine :size="14" aria-hidden="true" />{{ t('desk.newMessage') }}
       </button>
@@ -122,21 +135,21 @@ function bringChosen(event: Event) {
     </div>
     <p v-else-if="mail.state === 'loading' && !rows.length" class="state soft">{{ t('desk.readingYourMessages') }}</p>
     <div v-else-if="!rows.length" class="state soft">
-      <p>{{ empty[mail.list] }}</p>
+      <p>{{ empty[mail.list] ?? t('desk.emptyFolder') }}</p>
       <I18nT v-if="mail.list === 'waiting'" keypath="desk.dropMessagesHere" tag="p" scope="global" class="small">
         <template #eml><b>.eml</b></template>
         <template #mbox><b>mbox</b></template>
       </I18nT>
     </div>
 
-    <div v-if="chosen.length" class="chosen small" role="group" :aria-label="t('routine.title')">
-      <span role="status">{{ t('routine.severalChosen', { count: chosen.length }) }}</span>
-      <select class="field" :aria-label="t('routine.chooseRoutine')" @change="runOnChosen">
-        <option value="">{{ t('routine.run') }} …</option>
-        <option v-for="routine in routines.rows" :key="routine.id" :value="routine.id">{{ routine.name }}</option>
-      </select>
-      <button type="button" class="text-button small" @click="chosen = []">{{ t('routine.chooseNone') }}</button>
-    </div>
+    <LazyChosenBar
+      v-if="chosen.length"
+      :count="chosen.length"
+      @change="(part) => emit('change', taken(), part)"
+      @run="(routine) => emit('run', routine, taken())"
+      @all="chosen = mail.rows.map(({ id }) => id)"
+      @none="chosen = []"
+    />
 
     <ul class="rows" data-home="1" @keydown="step">
       <li v-for="row in rows" :key="row.id">
@@ -157,6 +170,9 @@ function bringChosen(event: Event) {
           <span v-else-if="!isDraft(row) && comesBack(row)" class="preview small open-word" dir="auto">{{
             comesBack(row)
           }}</span>
+          <span v-else-if="!isDraft(row) && row.undelivered && row.waits" class="preview small bad-word">{{
+            t('waiting.notDelivered')
+          }}</span>
           <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">{{ t('desk.readInPart') }}</span>
           <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
         </button>
@@ -166,7 +182,7 @@ function bringChosen(event: Event) {
           class="choose"
           :class="{ shown: chosen.length }"
           :checked="chosen.includes(row.id)"
-          :aria-label="t('routine.choose', { subject: subject(row) })"
+          :aria-label="t('desk.chooseMessage', { subject: subject(row) })"
           @change="choose(row.id)"
         />
       </li>
@@ -237,21 +253,6 @@ function bringChosen(event: Event) {
 
 li {
   position: relative;
-}
-
-.chosen {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: var(--s1) var(--s2);
-  padding: var(--s1) var(--s3);
-  background: var(--green-wash);
-}
-
-.chosen .field {
-  width: 130px;
-  min-height: 28px;
-  padding: 2px 8px;
 }
 
 /* Beside the subject, where the pointer or the focus is, and everywhere once one is chosen. */

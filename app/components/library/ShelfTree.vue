@@ -189,7 +189,7 @@ function onDrop(event: DragEvent, shelfId: string | null) {
       />
       <span
         ><button type="submit" class="text-button small">{{ t('common.keep') }}</button
-        ><button type="button" class="text-button small" @click="naming = null">{{ t('library.cancel') }}</button></span
+        ><button type="button" class="text-button small" @click="naming = null">{{ t('common.cancel') }}</button></span
       >
     </form>
     <div v-else class="acts">

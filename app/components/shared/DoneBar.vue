@@ -26,6 +26,8 @@ const emit = defineEmits<{ undo: []; close: [] }>();
       {{ t('desk.keepThisSent') }}</button
     ><button v-if="done.routine" type="button" class="text-button" @click="done.routine()">
       {{ t('routine.makeThis') }}</button
+    ><button v-if="done.never" type="button" class="text-button" @click="done.never()">
+      {{ t('waiting.senderNever') }}</button
     ><button type="button" class="text-button small" @click="emit('close')">
       {{ t('common.close') }}
     </button>

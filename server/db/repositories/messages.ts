@@ -433,3 +433,20 @@ export async function keepMessagesOf(trx: Knex, owner: string, mailboxId: string
       .update({ folder: 'gone', waits: false });
   await mine().update({ mailbox_id: null });
 }
+
+/** The other messages of the thread of one, the newest first. */
+export async function threadOf(db: Knex, owner: string, id: string, limit: number): Promise<MessageRow[]> {
+  const thread = db('messages').where({ owner, id }).select('thread_id');
+  const rows = await db('messages')
+    .where({ owner })
+    .where('thread_id', thread)
+    .whereNot({ id })
+    .whereNotIn('folder', ['trash', 'gone', 'junk'])
+    .orderBy([
+      { column: 'received_at', order: 'desc' },
+      { column: 'id', order: 'desc' },
+    ])
+    .limit(limit)
+    .select(ROW);
+  return rows.map(toRow);
+}

@@ -47,6 +47,8 @@ const BAD_TLS = /^(EPROTO|ERR_SSL_|ClosedAfterConnectTLS)/;
 
 interface Cause extends Error {
   code?: string;
+  /** What the network said, where a library has a code of its own for it. */
+  originalCode?: string;
   command?: string;
   response?: unknown;
   responseCode?: number;
@@ -62,7 +64,7 @@ interface Cause extends Error {
 export function remoteError(cause: unknown, { host, port }: Asked): RemoteError {
   if (cause instanceof RemoteError) return cause;
   const error = cause as Cause;
-  const code = String(error._err?.code ?? error.code ?? '');
+  const code = String(error._err?.code ?? error.originalCode ?? error.code ?? '');
   const at = { host, port };
   const said = saidBy(error);
   const make = (fault: RemoteFault, params: Record<string, string | number> = at) =>
@@ -70,8 +72,8 @@ export function remoteError(cause: unknown, { host, port }: Asked): RemoteError 
   if (code === 'ENOTFOUND' || code === 'EAI_AGAIN' || code === 'EDNS') return make('name');
   if (code === 'ECONNREFUSED') return make('refused');
   if (CERTIFICATE.test(code)) return make('certificate');
-  if (error.serverResponseCode === 'PRIVACYREQUIRED' || /LOGINDISABLED|cleartext|plaintext auth/i.test(said))
-    return make('needs-tls');
+  const needsTls = /PRIVACYREQUIRED|LOGINDISABLED|cleartext|plaintext auth|login is disabled/i;
+  if (needsTls.test([error.serverResponseCode, said, error.message].join(' '))) return make('needs-tls');
   if (error.authenticationFailed || error.responseCode === 535 || code === 'EAUTH' || code === 'ENOAUTH')
     return make('password', { ...at, said: said || '535' });
   if (BAD_TLS.test(code)) return make('no-tls');

@@ -6,7 +6,7 @@ import { remoteError } from './errors';
 import { checkLine, tlsOptions } from './tls';
 
 const CONNECT_MS = 20_000;
-const GREETING_MS = 20_000;
+const GREETING_MS = 10_000;
 /** So long a command may take without a byte coming. */
 const SILENCE_MS = 120_000;
 /** No answer of a server is longer: a message of 60 MB and what stands around it. */

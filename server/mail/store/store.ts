@@ -69,8 +69,11 @@ async function folderOf(trx: Knex.Transaction, owner: string, mailboxId: string,
   return insertFolder(trx, owner, { mailboxId, path: name, name, role });
 }
 
-/** The mail of one account, in the database. */
-export function mailStore(db: Knex, owner: string): MailStore {
+/**
+ * The mail of one account, in the database.
+ * @param wake said of a mailbox that has something new to be done on its server
+ */
+export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => void): MailStore {
   const read = async (messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Incoming[]> => {
     const columns = await runTask('derive', { raws: messages.map(({ raw }) => raw) });
     return messages.map((one, i) => ({ ...one, columns: columns[i]! }));
@@ -146,7 +149,7 @@ export function mailStore(db: Knex, owner: string): MailStore {
 
     async keepSent(wanted, raw, sentAt) {
       const [incoming] = await read([{ raw, options: { seen: true, receivedAt: sentAt } }]);
-      return inTransaction(db, async (trx) => {
+      const kept = await inTransaction(db, async (trx) => {
         // A mailbox that was taken away meanwhile keeps no copy from being kept here.
         const mailboxId = wanted && (await mailboxById(trx, owner, wanted)) ? wanted : null;
         const [copy] = await storeMessages(trx, owner, { folder: 'sent', mailboxId, since: 0 }, [incoming!]);
@@ -156,10 +159,12 @@ export function mailStore(db: Knex, owner: string): MailStore {
         }
         return copy!;
       });
+      if (wanted) wake(wanted);
+      return kept;
     },
 
     async change(id, { done, folder, again, senderWaits, answered, ...flags }) {
-      await inTransaction(db, async (trx) => {
+      const mailboxId = await inTransaction(db, async (trx) => {
         const message = await messageRow(trx, owner, id);
         if (!message) throw notFound('message');
         await flag(trx, message, { ...flags, answered });
@@ -170,11 +175,14 @@ export function mailStore(db: Knex, owner: string): MailStore {
           ...(isAsked && message.reason !== 'undelivered' && { reason: 'asked' }),
           ...(done && message.reason === 'asked' && { reason: 'person' }),
           ...(senderWaits === false && { reason: 'sender' }),
+          ...(senderWaits === null && message.reason === 'sender' && { reason: 'person' }),
         });
         if (senderWaits !== undefined) await setSenderWaits(trx, owner, addressKey(message.from.address), senderWaits);
         if (folder && folder !== message.folder) await move(trx, message, folder);
         await settleWaiting(trx, owner, await threadsOf(trx, owner, [id]));
+        return message.mailboxId;
       });
+      if (mailboxId) wake(mailboxId);
     },
   };
 }

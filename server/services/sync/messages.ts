@@ -30,7 +30,7 @@ export interface Todo {
  * @returns what is to be fetched
  */
 export async function lookInto(session: SyncSession, folder: FolderRow, since: number): Promise<Todo> {
-  const { app, owner, mailbox, remote } = session;
+  const { app, owner, remote } = session;
   const before = folder.uidValidity;
   const opened = await session.open(folder);
   const numberedAnew = before > 0 && before !== folder.uidValidity;

@@ -1,5 +1,4 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ImapFlow } from 'imapflow';
 import { newAccount, openTestApplication } from '../../../tests/application';
 import { PASSWORD, startDovecot, type Dovecot } from '../../../tests/dovecot';
 import { said } from '../../../tests/words';
@@ -8,6 +7,7 @@ import { countActs } from '../../db/repositories/acts';
 import { foldersOf } from '../../db/repositories/folders';
 import { insertMailbox, mailboxById } from '../../db/repositories/mailboxes';
 import type { Folder } from '#shared/schemas/message';
+import type { MessageRow } from '#shared/types/wire';
 import type { Application } from '../application';
 import { beginDraft, readDraft } from '../drafts';
 import { sealPasswords } from '../passwords';
@@ -45,11 +45,7 @@ async function mailboxOf(part: { connectedAt?: number; keepDays?: number } = {})
     { name: 'Mine', address, receiving: server, sending: server, secrets, keepDays },
     connectedAt,
   );
-  const other = new ImapFlow({
-    ...{ host: '127.0.0.1', port: dovecot.tlsPort, secure: true, tls: { rejectUnauthorized: false } },
-    ...{ auth: { user: address, pass: PASSWORD }, logger: false, disableAutoIdle: true },
-  });
-  await other.connect();
+  const other = await dovecot.client(address);
   return { owner, id, address, other };
 }
 
@@ -176,7 +172,7 @@ describe('a mailbox on another server', () => {
     const { owner, id, address, other } = await mailboxOf();
     await other.append('INBOX', letter('One', address));
     await sync(owner, id);
-    const [{ id: message }] = (await list(owner, 'inbox')) as [{ id: string }];
+    const [{ id: message }] = (await list(owner, 'inbox')) as [MessageRow];
     await app.mail(owner).change(message, { seen: true, flagged: true, answered: true, done: true });
     await other.mailboxOpen('INBOX');
     await other.messageFlagsAdd('1', ['$Forwarded']);
@@ -288,7 +284,7 @@ describe('a mailbox on another server', () => {
     await sync(owner, id);
     await other.logout();
     await dovecot.pause();
-    const [{ id: message }] = (await list(owner, 'inbox')) as [{ id: string }];
+    const [{ id: message }] = (await list(owner, 'inbox')) as [MessageRow];
     await expect(sync(owner, id)).rejects.toMatchObject({ fault: 'refused', again: true });
     await app.mail(owner).change(message, { folder: 'trash', seen: true });
     await app

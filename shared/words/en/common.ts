@@ -10,6 +10,7 @@ export default {
   bold: 'Bold',
   stop: 'Stop',
   close: 'Close',
+  cancel: 'Cancel',
   name: 'Name',
   subject: 'Subject',
   keep: 'Keep',

@@ -269,7 +269,6 @@ export default {
   nameOfShelf: 'Name of the shelf',
   shelfAbout: 'What belongs here (optional)',
   descriptionOfShelf: 'Description of the shelf',
-  cancel: 'Cancel',
   newShelf: 'New shelf',
   oneInside: 'New shelf inside',
   rename: 'Rename',

@@ -29,8 +29,6 @@ export default {
   noteGone: 'A note it puts in is gone. | {count} notes it puts in are gone.',
   signatureGone: 'The signature it takes is gone.',
   isGone: '“{name}”: {problem} The rest was done.',
-  severalChosen: '{count} message chosen | {count} messages chosen',
-  choose: 'Choose {subject}',
   chooseRoutine: 'Choose a routine',
   chooseNone: 'Choose none',
   progress: '“{name}”: {at} of {total}',

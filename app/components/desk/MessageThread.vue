@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { ChevronDown, ChevronRight } from 'lucide-vue-next';
+import type { MessageRow } from '#shared/types/wire';
+import { addressKey } from '#core/message/address';
+import { useAccountStore } from '~/stores/account';
+
+/** The other messages of a conversation, folded under the one that is open. */
+const props = defineProps<{ messageId: string }>();
+const emit = defineEmits<{ message: [id: string] }>();
+
+const account = useAccountStore();
+const rows = shallowRef<MessageRow[]>([]);
+const isOpen = ref(false);
+watch(
+  () => props.messageId,
+  async (id) => {
+    rows.value = [];
+    const found = await api<MessageRow[]>(`/messages/${id}/thread`).catch(() => []);
+    if (id === props.messageId) rows.value = found;
+  },
+  { immediate: true },
+);
+const own = computed(() => new Set(account.account?.addresses ?? []));
+const sender = ({ from }: MessageRow) =>
+  own.value.has(addressKey(from.address)) ? t('waiting.you') : from.name || from.address || t('desk.senderNotNamed');
+const at = (row: MessageRow) => when(row.receivedAt, account.settings!.locale, account.settings!.timeZone);
+</script>
+
+<template>
+  <div v-if="rows.length" class="thread">
+    <button type="button" class="text-button small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      <component :is="isOpen ? ChevronDown : ChevronRight" :size="14" aria-hidden="true" />{{
+        isOpen ? t('waiting.hideThread') : t('waiting.thread', { count: rows.length })
+      }}
+    </button>
+    <ul v-if="isOpen" :aria-label="t('waiting.earlier')">
+      <li v-for="row in rows" :key="row.id">
+        <button type="button" class="plain-button one" @click="emit('message', row.id)">
+          <span class="who" dir="auto">{{ sender(row) }}</span>
+          <span class="small soft">{{ at(row) }}</span>
+          <span class="small soft text" dir="auto">{{ row.preview || row.subject }}</span>
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.thread {
+  margin-top: var(--s4);
+  padding-top: var(--s2);
+  border-top: 1px solid var(--rule);
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+.one {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 var(--s3);
+  padding: var(--s1) var(--s2);
+}
+
+.one:hover {
+  background: var(--ground);
+}
+
+.who {
+  font-weight: 500;
+}
+
+.text {
+  grid-column: 1 / -1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core';
+import { Plus } from 'lucide-vue-next';
+import type { FolderInfo, MailboxInfo } from '#shared/types/wire';
+import { useAccountStore } from '~/stores/account';
+
+/** The mailboxes of the account: how each stands with its server, and what can be done with it. */
+const { settings } = useAccountStore();
+const mailboxes = shallowRef<MailboxInfo[] | null>(null);
+const problem = ref('');
+const { done, add, close, undo } = useDone(problem);
+/** The one that is being written; '' for a new one, null for none. */
+const writing = ref<string | null>(null);
+const showsFolders = ref('');
+const leaving = ref('');
+const keepMessages = ref(true);
+
+async function read(): Promise<void> {
+  try {
+    mailboxes.value = await api<MailboxInfo[]>('/mailboxes');
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+onMounted(read);
+const READ_MS = 2_000;
+useIntervalFn(() => {
+  // What is in step is looked at when the page is; what is being read is watched.
+  if (mailboxes.value?.length && !document.hidden) void read();
+}, READ_MS);
+
+const act = (work: () => Promise<unknown>) =>
+  work()
+    .catch((error) => void (problem.value = messageOf(error)))
+    .then(read);
+
+function onKept({ name }: MailboxInfo) {
+  add({ text: t(writing.value ? 'mailbox.changed' : 'mailbox.connected', { name }) });
+  writing.value = null;
+  void read();
+}
+const setPaused = ({ id }: MailboxInfo, paused: boolean) =>
+  act(() => api(`/mailboxes/${id}/paused`, { method: 'PUT', body: { paused } }));
+const setRole = ({ id }: FolderInfo, role: FolderInfo['role']) =>
+  act(() => api(`/folders/${id}`, { method: 'PUT', body: { role } }));
+async function remove({ id, name }: MailboxInfo) {
+  leaving.value = '';
+  await act(async () => {
+    await api(`/mailboxes/${id}`, { method: 'DELETE', query: { keepMessages: keepMessages.value } });
+    add({ text: t('mailbox.disconnected', { name }) });
+  });
+}
+
+const number = (value: number) => new Intl.NumberFormat(settings!.locale).format(value);
+const percentage = ({ here, total }: MailboxInfo) => (total ? Math.min(100, Math.round((here / total) * 100)) : 0);
+function stateOf(mailbox: MailboxInfo): string {
+  const { state, here, total, syncedAt, paused } = mailbox;
+  if (paused) return t('mailbox.states.paused');
+  if (state === 'problem' && mailbox.problem) return say(mailbox.problem);
+  if (state === 'reading') return t('mailbox.states.reading', { here: number(here), total: number(total) });
+  if (state === 'ready')
+    return syncedAt
+      ? t('mailbox.states.ready', { when: when(syncedAt, settings!.locale, settings!.timeZone) })
+      : t('mailbox.states.readyNow');
+  return t('mailbox.states.new');
+}
+const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk', 'own', 'none'];
+</script>
+
+<template>
+  <section aria-labelledby="s-mail">
+    <h2 id="s-mail">{{ t('mailbox.title') }}</h2>
+    <p class="soft small">
+      {{ t('mailbox.about') }} <template v-if="mailboxes?.length === 0">{{ t('mailbox.aboutStandIn') }}</template>
+    </p>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <DoneBar :done="done" @undo="undo" @close="close" />
+    <ul v-if="mailboxes">
+      <li v-for="mailbox in mailboxes" :key="mailbox.id">
+        <LazyMailboxForm v-if="writing === mailbox.id" :mailbox="mailbox" @kept="onKept" @close="writing = null" />
+        <template v-else>
+          <div class="line">
+            <b dir="auto">{{ mailbox.name }}</b>
+            <span v-if="mailbox.name !== mailbox.address" class="soft">{{ mailbox.address }}</span>
+            <span class="gap" />
+            <button
+              type="button"
+              class="text-button small"
+              :aria-label="t('mailbox.changeOf', { name: mailbox.name })"
+              @click="writing = mailbox.id"
+            >
+              {{ t('mailbox.change') }}
+            </button>
+            <button
+              type="button"
+              class="text-button small"
+              :aria-label="t(mailbox.paused ? 'mailbox.goOnOf' : 'mailbox.pauseOf', { name: mailbox.name })"
+              @click="setPaused(mailbox, !mailbox.paused)"
+            >
+              {{ t(mailbox.paused ? 'mailbox.goOn' : 'mailbox.pause') }}
+            </button>
+            <button
+              type="button"
+              class="text-button small"
+              :aria-expanded="showsFolders === mailbox.id"
+              :aria-label="t('mailbox.foldersOf', { name: mailbox.name })"
+              @click="showsFolders = showsFolders === mailbox.id ? '' : mailbox.id"
+            >
+              {{ t('mailbox.folders') }}
+            </button>
+            <button
+              type="button"
+              class="text-button small"
+              :aria-label="t('mailbox.takeAwayOf', { name: mailbox.name })"
+              @click="((leaving = mailbox.id), (keepMessages = true))"
+            >
+              {{ t('mailbox.takeAway') }}
+            </button>
+          </div>
+          <p
+            class="small"
+            :class="mailbox.state === 'problem' && !mailbox.paused ? 'wrong' : 'soft'"
+            role="status"
+            :aria-label="mailbox.name"
+          >
+            {{ stateOf(mailbox) }}
+            <template v-if="mailbox.acts">{{ t('mailbox.acts', { count: mailbox.acts }) }}</template>
+          </p>
+          <el-progress
+            v-if="mailbox.state === 'reading' && !mailbox.paused"
+            :percentage="percentage(mailbox)"
+            :format="() => t('mailbox.progress', { here: number(mailbox.here), total: number(mailbox.total) })"
+          />
+          <div v-if="leaving === mailbox.id" class="leaving" role="group" :aria-label="t('mailbox.takeAway')">
+            <p>{{ t('mailbox.takeAwayAsk', { name: mailbox.name }) }}</p>
+            <el-radio-group v-model="keepMessages" :aria-label="t('mailbox.takeAway')">
+              <el-radio :value="true">{{ t('mailbox.keepMessages') }}</el-radio>
+              <el-radio :value="false">{{ t('mailbox.dropMessages') }}</el-radio>
+            </el-radio-group>
+            <div>
+              <el-button @click="remove(mailbox)">{{ t('mailbox.takeAway') }}</el-button>
+              <button type="button" class="text-button" @click="leaving = ''">{{ t('common.cancel') }}</button>
+            </div>
+          </div>
+          <div v-if="showsFolders === mailbox.id" class="folders">
+            <p class="small soft">{{ t('mailbox.foldersAbout') }}</p>
+            <div v-for="folder in mailbox.folders" :key="folder.id" class="folder">
+              <span dir="auto">{{ folder.path }}</span>
+              <span class="soft small">{{ number(folder.total) }}</span>
+              <el-select
+                :model-value="folder.role"
+                size="small"
+                :aria-label="t('mailbox.roleOf', { folder: folder.path })"
+                @update:model-value="(role: FolderInfo['role']) => setRole(folder, role)"
+              >
+                <el-option v-for="role in ROLES" :key="role" :value="role" :label="t(`mailbox.roles.${role}`)" />
+              </el-select>
+            </div>
+          </div>
+        </template>
+      </li>
+    </ul>
+    <LazyMailboxForm v-if="writing === ''" @kept="onKept" @close="writing = null" />
+    <button v-else type="button" class="text-button" @click="writing = ''">
+      <Plus :size="14" aria-hidden="true" />{{ t('mailbox.connect') }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: var(--s2) 0;
+  padding: 0;
+}
+
+li {
+  padding: var(--s2) 0;
+  border-top: 1px solid var(--rule);
+}
+
+.line {
+  display: flex;
+  align-items: baseline;
+  gap: var(--s2);
+}
+
+.gap {
+  flex: 1;
+}
+
+.wrong {
+  color: var(--warn);
+}
+
+.leaving {
+  display: grid;
+  gap: var(--s2);
+  margin: var(--s2) 0;
+  padding: var(--s3);
+  background: var(--ground-deep);
+  border-radius: var(--radius);
+}
+
+.folders {
+  margin: var(--s2) 0;
+}
+
+.folder {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 70px 170px;
+  gap: var(--s2);
+  align-items: center;
+  padding: 3px 0;
+}
+</style>

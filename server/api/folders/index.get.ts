@@ -1,0 +1,3 @@
+import { ownFolders } from '../../services/mailboxes';
+
+export default ownerHandler((_, { app, owner }) => ownFolders(app, owner));
