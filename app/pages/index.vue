@@ -33,6 +33,10 @@ const desk = useDesk({
 const { message, draft, messageId, draftId, problem, reading, done, begin, showMessage, showDraft } = desk;
 const person = shallowRef<Person | null>(null);
 const recipient = ref('');
+/** With whom the open message was exchanged. */
+const correspondent = computed(
+  () => (message.value?.folder === 'sent' ? message.value.to[0] : message.value?.from) ?? null,
+);
 const facts = computed(() => messageFacts(message.value));
 const reply = ref<{
   insert(id: string): Promise<void>;
@@ -53,6 +57,7 @@ const reply = ref<{
   chooseDay(): void;
   save(): Promise<void>;
 }>();
+const list = ref<{ search(): void }>();
 const keepPanel = ref<{ keep(): Promise<void>; improve(): void }>();
 const improvePanel = ref<{ improve(): Promise<unknown> }>();
 const theirs = ref<{ selection(): { html?: string; text?: string } | null; chooseDay(): void }>();
@@ -98,6 +103,7 @@ const routineAt = (event: KeyboardEvent) => routines.rows[Number(pressedKey(even
 useCommands({
   nextMessage: () => desk.step(1),
   messageBefore: () => desk.step(-1),
+  searchMail: () => list.value?.search(),
   reply: () => begin('reply'),
   replyAll: () => begin('reply-all'),
   passOn: () => begin('forward'),
@@ -129,8 +135,10 @@ useCommands({
   <div class="desk">
     <h1 class="visually-hidden">{{ t('common.desk') }}</h1>
     <WaitingList
+      ref="list"
       :message-id="messageId"
       :draft-id="draft?.id ?? draftId"
+      :person="correspondent"
       @message="showMessage"
       @draft="showDraft"
       @begin="begin('new')"

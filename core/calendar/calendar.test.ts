@@ -1,6 +1,6 @@
 import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
-import { dayAt, dayOf, daysBetween, isDay, later, weekdayOf } from './day';
+import { dayAt, dayOf, daysBetween, isDay, later, startOfDay, weekdayOf } from './day';
 import { formatDay, formatTime, isPattern, partOfDay } from './format';
 import { daysInText } from './inText';
 import { parseTime } from './time';
@@ -48,6 +48,15 @@ describe('days', () => {
     expect(dayAt(moment, 'Asia/Tokyo')).toBe('2026-11-25');
     expect(dayAt(Date.UTC(2026, 10, 24, 3), 'America/Los_Angeles')).toBe('2026-11-23');
   });
+
+  // luxon as a second opinion, in zones of whole and of quarter hours, on days when the hour changes too.
+  it.each(['Europe/London', 'Asia/Kathmandu', 'Pacific/Kiritimati', 'Pacific/Pago_Pago', 'America/St_Johns', 'UTC'])(
+    'knows when a day begins in %s',
+    (zone) => {
+      for (const day of DAYS)
+        expect(startOfDay(day, zone)).toBe(DateTime.fromISO(day, { zone }).startOf('day').toMillis());
+    },
+  );
 
   // luxon has its own reckoning: a second opinion on every step from days where it matters.
   it.each(DAYS)('reckons from %s as a second library does', (day) => {

@@ -61,6 +61,16 @@ export const weekdayOf = (day: Day): number => toUtc(day).getUTCDay() || 7;
 export const isOff = (day: Day, off: DaysOff): boolean =>
   off.weekdays.includes(weekdayOf(day)) || off.days.includes(day);
 
+const QUARTER_MS = 15 * 60_000;
+
+/** When a day begins in a time zone, in milliseconds since 1970. Zones differ by quarters of an hour, at most 14 from UTC. */
+export function startOfDay(day: Day, timeZone: string): number {
+  const midnight = toUtc(day).getTime();
+  for (let at = midnight - 56 * QUARTER_MS; at < midnight + 56 * QUARTER_MS; at += QUARTER_MS)
+    if (dayAt(at, timeZone) === day) return at;
+  return midnight;
+}
+
 /**
  * A day so many units later, earlier with a negative count. A month keeps the date where it can and else takes the last
  * day of the month (31 January and one month is 28 or 29 February). Working days pass over {@link DaysOff}; where every

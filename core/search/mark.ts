@@ -6,13 +6,18 @@ export interface Stretch {
   marked: boolean;
 }
 
-/** `text` cut into stretches, those whose words are among the folded `terms` marked. */
-export function markWords(text: string, terms: Iterable<string>): Stretch[] {
+/**
+ * `text` cut into stretches, those whose words are among the folded `terms` marked.
+ * @param beginnings whether a word that only begins with one of them is marked too
+ */
+export function markWords(text: string, terms: Iterable<string>, beginnings = false): Stretch[] {
   const wanted = new Set(terms);
+  const begun = beginnings ? [...wanted] : [];
+  const isWanted = (term: string) => wanted.has(term) || begun.some((beginning) => term.startsWith(beginning));
   const out: Stretch[] = [];
   let at = 0;
   for (const { term, from, to } of words(text)) {
-    if (!wanted.has(term) || to <= at) continue;
+    if (!isWanted(term) || to <= at) continue;
     // Two signs of a script without spaces share one with the two before.
     const last = out[out.length - 1];
     if (from < at && last?.marked) {

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { MessageThread } from '#core/message/thread';
+import { words } from '#core/search/words';
 import type { Phrase } from '#core/text/phrase';
 import type { Signs } from '#core/waiting/reason';
 import type { Undelivered } from '#core/waiting/report';
@@ -17,15 +18,37 @@ export interface Columns extends MessageThread {
   signs: Signs;
   undelivered: Undelivered | null;
   broken: Phrase | null;
+  /** Its words, folded, each once, and the beginning of its text: what it is found by, and where. */
+  words: string[];
+  text: string;
+}
+
+/** So much of a text is searched, and so many words of it are known. */
+const TEXT = 20_000;
+const WORDS = 600;
+/** No word that is looked for is longer. */
+const WORD = 60;
+
+function wordsIn(text: string): string[] {
+  const found = new Set<string>();
+  for (const { term } of words(text)) {
+    if (found.size >= WORDS) break;
+    found.add(term.slice(0, WORD));
+  }
+  return [...found];
 }
 
 /** What is kept of a message beside its bytes. */
 export async function columnsOf(raw: Buffer): Promise<Columns> {
   const { messageId, inReplyTo, references, from, replyTo, to, cc, subject, ...rest } = await parseMessage(raw);
   const { sentAt, preview, attachments, signs, undelivered, broken } = rest;
+  const text = rest.text.slice(0, TEXT).replace(/\s+/g, ' ').trim();
+  const boxes = [...from, ...to.slice(0, 50), ...cc.slice(0, 50)].map(({ name, address }) => `${name} ${address}`);
+  const files = attachments.filter((part) => !part.inline).map(({ name }) => name);
   return {
     ...{ messageId, inReplyTo, references, from, replyTo, to, cc, subject },
-    ...{ sentAt, preview, signs, undelivered, broken },
+    ...{ sentAt, preview, signs, undelivered, broken, text },
+    words: wordsIn([subject, ...boxes, ...files, text].join('\n')),
     digest: createHash('sha256').update(raw).digest('hex'),
     attachments: attachments.filter((part) => !part.inline).length,
   };

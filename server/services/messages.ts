@@ -1,13 +1,15 @@
-import type { Message, MessagePage, MessageRow } from '#shared/types/wire';
-import type { MessageChange, MessageList } from '#shared/schemas/message';
+import type { FoundPage, Message, MessagePage, MessageRow } from '#shared/types/wire';
+import type { MailSearchQuery, MessageChange, MessageList } from '#shared/schemas/message';
 import { looksLikeMessage } from '../mail/parse';
 import { readMessages } from '../mail/mbox';
 import type { AppendOptions } from '../mail/ports';
 import type { ImportProgress } from '#shared/types/wire';
-import { dayAt, type Day } from '#core/calendar/day';
+import { dayAt, startOfDay, type Day } from '#core/calendar/day';
 import { readSettings } from './accounts';
 import type { Application } from './application';
 import { threadOf } from '../db/repositories/messages';
+import { searchMessages } from '../db/repositories/messageWords';
+import { words } from '#core/search/words';
 import { notFound, UserError } from './errors';
 import { runTask } from '../work/pool';
 import { phrase } from '#core/text/phrase';
@@ -85,6 +87,22 @@ export async function readThread(app: Application, owner: string, id: string): P
 
 /** So many messages of a thread are shown. */
 const THREAD = 100;
+
+/** So many messages are found at once. */
+const FOUND = 50;
+/** So many words are looked for. */
+const TERMS = 12;
+
+/** Looks for messages in all mail: by words in any order and their beginnings, by person, folder, day and files. */
+export async function findMessages(
+  app: Application,
+  owner: string,
+  { words: typed, since, ...query }: MailSearchQuery,
+): Promise<FoundPage> {
+  const terms = [...new Set(words(typed, true).map(({ term }) => term))].slice(0, TERMS);
+  const from = since ? startOfDay(since as Day, (await readSettings(app, owner)).timeZone) : 0;
+  return { ...(await searchMessages(app.db, owner, { ...query, terms, since: from, limit: FOUND })), terms };
+}
 
 /** So many messages, and about so many bytes, are stored at once. */
 const PORTION = 50;

@@ -1,5 +1,5 @@
 import './words';
-import { againSchema, type Again } from './again';
+import { againSchema, dayOrNone, type Again } from './again';
 import { array, boolean, number, object, string, type InferType } from 'yup';
 import { phrase } from '#core/text/phrase';
 
@@ -38,6 +38,25 @@ export const messageChangeSchema = object({
   /** The day it comes back to Waiting; null for none. */
   again: againSchema.nullable().default(undefined),
 });
+
+/** What is looked for in all mail. */
+export const mailSearchSchema = object({
+  words: string().max(200).defined().default(''),
+  person: string().max(320).defined().default(''),
+  folder: string()
+    .oneOf(['', ...FOLDERS, 'junk'] as const)
+    .defined()
+    .default(''),
+  inFolder: string()
+    .matches(/^([0-9a-z]{26})?$/)
+    .defined()
+    .default(''),
+  /** A day (ISO 8601); '' for any. */
+  since: dayOrNone.default(''),
+  hasFiles: boolean().default(false),
+  after: string().max(26).defined().default(''),
+});
+export type MailSearchQuery = InferType<typeof mailSearchSchema>;
 
 /** The same change to several messages. */
 export const changeManySchema = object({

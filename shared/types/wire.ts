@@ -108,6 +108,19 @@ export interface MessageRow {
   undelivered: Phrase | null;
 }
 
+/** A message that was found, and the part of its text where. */
+export interface FoundMessage extends MessageRow {
+  excerpt: string;
+}
+
+export interface FoundPage {
+  rows: FoundMessage[];
+  /** Pass as `after` for the next page; empty at the end. */
+  next: string;
+  /** What is marked: folded beginnings of words. */
+  terms: string[];
+}
+
 export interface AttachmentRow {
   index: number;
   name: string;

@@ -16,6 +16,7 @@ interface Command {
 export const COMMANDS = {
   nextMessage: { key: 'Alt+PageDown', place: 'desk' },
   messageBefore: { key: 'Alt+PageUp', place: 'desk' },
+  searchMail: { key: 'Alt+Shift+J', place: 'desk' },
   reply: { key: 'Alt+R', place: 'desk' },
   replyAll: { key: 'Alt+L', place: 'desk' },
   passOn: { key: 'Alt+P', place: 'desk' },

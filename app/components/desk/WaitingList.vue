@@ -3,10 +3,11 @@ import { useIntervalFn } from '@vueuse/core';
 import { Inbox, PenLine } from 'lucide-vue-next';
 import type { DraftRow, MessageRow } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
+import type { Mailbox } from '#core/message/address';
 import { useMailStore, type ListName } from '~/stores/mail';
 import { useRoutinesStore } from '~/stores/routines';
 
-defineProps<{ messageId: string; draftId: string }>();
+defineProps<{ messageId: string; draftId: string; /** Whose message is open. */ person: Mailbox | null }>();
 const emit = defineEmits<{
   message: [id: string];
   draft: [id: string];
@@ -17,6 +18,10 @@ const emit = defineEmits<{
 }>();
 
 const mail = useMailStore();
+/** What is looked for in all mail; nothing shows the list. */
+const typed = ref('');
+const searchField = ref<HTMLInputElement>();
+defineExpose({ search: () => searchField.value?.focus() });
 const now = ref(Date.now());
 useIntervalFn(() => (now.value = Date.now()), 30_000);
 
@@ -129,7 +134,28 @@ function bringChosen(event: Event) {
       </button>
     </header>
 
-    <div v-if="mail.problem" class="notice bad" role="alert">
+    <div class="search">
+      <input
+        ref="searchField"
+        v-model="typed"
+        type="search"
+        class="field"
+        :aria-label="t('mailSearch.search')"
+        :aria-keyshortcuts="shortcutOf('searchMail')"
+        :placeholder="t('mailSearch.search')"
+        @keydown.esc.stop="typed = ''"
+      />
+    </div>
+
+    <LazyMailFound
+      v-if="typed.trim()"
+      class="rows"
+      :words="typed"
+      :message-id="messageId"
+      :person="person"
+      @message="(id: string) => emit('message', id)"
+    />
+    <div v-else-if="mail.problem" class="notice bad" role="alert">
       {{ mail.problem }}
       <button type="button" class="text-button" @click="mail.refresh()">{{ t('common.tryAgain') }}</button>
     </div>
@@ -143,7 +169,7 @@ function bringChosen(event: Event) {
     </div>
 
     <LazyChosenBar
-      v-if="chosen.length"
+      v-if="chosen.length && !typed.trim()"
       :count="chosen.length"
       @change="(part) => emit('change', taken(), part)"
       @run="(routine) => emit('run', routine, taken())"
@@ -151,7 +177,7 @@ function bringChosen(event: Event) {
       @none="chosen = []"
     />
 
-    <ul class="rows" data-home="1" @keydown="step">
+    <ul v-if="!typed.trim()" class="rows" data-home="1" @keydown="step">
       <li v-for="row in rows" :key="row.id">
         <button
           type="button"
@@ -215,7 +241,7 @@ function bringChosen(event: Event) {
 <style scoped>
 .waiting {
   display: grid;
-  grid-template-rows: auto auto auto minmax(0, 1fr) auto;
+  grid-template-rows: auto auto auto auto minmax(0, 1fr) auto;
   grid-template-columns: minmax(0, 1fr);
   min-height: 0;
   min-width: 0;
@@ -239,12 +265,21 @@ function bringChosen(event: Event) {
   margin-right: auto;
 }
 
+.search {
+  padding: var(--s2) var(--s3);
+  border-bottom: 1px solid var(--rule);
+}
+
+.search .field {
+  width: 100%;
+}
+
 .state {
   padding: var(--s5) var(--s4);
 }
 
 .rows {
-  grid-row: 4;
+  grid-row: 5;
   list-style: none;
   margin: 0;
   padding: 0;
@@ -360,7 +395,7 @@ li:hover .choose,
 }
 
 .foot {
-  grid-row: 5;
+  grid-row: 6;
   display: flex;
   align-items: center;
   gap: var(--s1);

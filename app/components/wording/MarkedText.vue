@@ -2,8 +2,12 @@
 import { markWords } from '#core/search/mark';
 
 /** Text with the words that matched a search marked. */
-const props = defineProps<{ text: string; terms: string[] }>();
-const parts = computed(() => markWords(props.text, props.terms));
+const props = defineProps<{
+  text: string;
+  terms: string[];
+  /** Words that only begin so are marked too. */ beginnings?: boolean;
+}>();
+const parts = computed(() => markWords(props.text, props.terms, props.beginnings));
 </script>
 
 <template>

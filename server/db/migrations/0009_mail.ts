@@ -80,6 +80,16 @@ const TABLES: Record<string, string> = {
     thread_id ${ID} NOT NULL,
     PRIMARY KEY (owner, id_key),
     KEY thread_ids_thread (owner, thread_id)`,
+  // What messages are found by: their folded words, and the beginning of their text to show where they were found.
+  message_words: `
+    message_id ${ID} PRIMARY KEY,
+    ${owned('message_words')},
+    received_at BIGINT NOT NULL,
+    words MEDIUMTEXT ${BIN} NOT NULL,
+    text MEDIUMTEXT ${BIN} NOT NULL,
+    KEY message_words_latest (owner, received_at, message_id),
+    FULLTEXT KEY message_words_words (words),
+    CONSTRAINT message_words_message FOREIGN KEY (message_id) REFERENCES messages (id) ON DELETE CASCADE`,
   // What the user said of a sender: that they wait for answers, or never do.
   sender_waits: `
     ${owned('sender_waits')},

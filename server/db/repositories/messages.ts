@@ -31,7 +31,8 @@ export interface NewMessage extends MessageThread {
   raw: Buffer;
 }
 
-const ROW = [
+/** The columns of a message as a row of a list. */
+export const MESSAGE_ROW = [
   'id',
   'folder',
   'from_name',
@@ -56,7 +57,8 @@ const ROW = [
   'wait_note',
 ];
 
-function toRow(row: Record<string, unknown>): MessageRow {
+/** A message as a row of a list, from those columns. */
+export function toMessageRow(row: Record<string, unknown>): MessageRow {
   return {
     id: String(row.id),
     folder: row.folder as StoredFolder,
@@ -139,8 +141,8 @@ export async function insertMessages(trx: Knex.Transaction, owner: string, messa
 
 /** A message without its bytes; null when there is none. */
 export async function messageRow(db: Knex, owner: string, id: string): Promise<MessageRow | null> {
-  const row = await db('messages').where({ owner, id }).first(ROW);
-  return row ? toRow(row) : null;
+  const row = await db('messages').where({ owner, id }).first(MESSAGE_ROW);
+  return row ? toMessageRow(row) : null;
 }
 
 export async function messageWithSource(
@@ -151,8 +153,8 @@ export async function messageWithSource(
   const row = await db('messages')
     .join('message_sources', 'message_sources.message_id', 'messages.id')
     .where({ 'messages.owner': owner, 'messages.id': id, 'message_sources.owner': owner })
-    .first([...ROW.map((column) => `messages.${column}`), 'message_sources.raw']);
-  return row ? { ...toRow(row), raw: row.raw as Buffer } : null;
+    .first([...MESSAGE_ROW.map((column) => `messages.${column}`), 'message_sources.raw']);
+  return row ? { ...toMessageRow(row), raw: row.raw as Buffer } : null;
 }
 
 /** The bytes of the newest messages of a folder, so many at most and not more bytes together. */
@@ -237,10 +239,10 @@ export async function listMessages(
     const rows = await mine()
       .where('again_on', '>', today)
       .whereNot({ folder: 'trash' })
-      .select(ROW)
+      .select(MESSAGE_ROW)
       .orderBy(['again_on', 'id'])
       .limit(LATER_LIMIT);
-    return { rows: rows.map(toRow), next: '', total: rows.length };
+    return { rows: rows.map(toMessageRow), next: '', total: rows.length };
   }
   // Each by its own index, which one question for both would not use.
   const scopes = waiting
@@ -269,13 +271,13 @@ export async function listMessages(
         query.whereRaw(`(??, ??) ${waiting ? '>' : '<'} (?, ?)`, [at, by, last.received_at, after!]);
       }
       return query
-        .select(ROW.map((column) => `messages.${column}`))
+        .select(MESSAGE_ROW.map((column) => `messages.${column}`))
         .orderBy(at, direction)
         .orderBy(by, direction)
         .limit(limit + 1);
     }),
   );
-  const rows = found.flat().map(toRow);
+  const rows = found.flat().map(toMessageRow);
   if (waiting) rows.sort((a, b) => a.receivedAt - b.receivedAt || (a.id < b.id ? -1 : 1));
   const page = rows.slice(0, limit);
   const next = rows.length > limit ? page[page.length - 1]!.id : '';
@@ -447,6 +449,6 @@ export async function threadOf(db: Knex, owner: string, id: string, limit: numbe
       { column: 'id', order: 'desc' },
     ])
     .limit(limit)
-    .select(ROW);
-  return rows.map(toRow);
+    .select(MESSAGE_ROW);
+  return rows.map(toMessageRow);
 }

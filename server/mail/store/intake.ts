@@ -14,6 +14,7 @@ import {
   messageByMessageId,
   type NewMessage,
 } from '../../db/repositories/messages';
+import { insertWords } from '../../db/repositories/messageWords';
 import { meetPeople, type Met } from '../../db/repositories/people';
 import { joinThreads } from '../../db/repositories/threads';
 import { senderWaits, settleWaiting } from '../../db/repositories/waiting';
@@ -67,7 +68,7 @@ export async function storeMessages(
     incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')),
   );
   const result: Appended[] = [];
-  const fresh: (NewMessage & { undelivered: Undelivered | null })[] = [];
+  const fresh: (NewMessage & Pick<Columns, 'words' | 'text'>)[] = [];
   for (const one of incoming) {
     const { raw, columns, options = {} } = one;
     const broken = allOf([columns.broken, options.cut ? CUT : null]);
@@ -101,6 +102,7 @@ export async function storeMessages(
   const threads = await joinThreads(trx, owner, fresh);
   for (const one of fresh) one.threadId = threads.get(one.id)!;
   await insertMessages(trx, owner, fresh);
+  await insertWords(trx, owner, fresh);
   await answersCame(
     trx,
     owner,

@@ -1,6 +1,7 @@
 export default {
   nextMessage: 'Next message',
   messageBefore: 'Message before',
+  searchMail: 'Search mail',
   passOn: 'Forward',
   runRoutine: 'Run the first of the routines; 2 to 9, the others',
   lookAgain: 'Look again on a day',

@@ -15,6 +15,7 @@ import keys from './keys';
 import library from './library';
 import lookups from './lookups';
 import mailbox from './mailbox';
+import mailSearch from './mailSearch';
 import names from './names';
 import routine from './routine';
 import settings from './settings';
@@ -40,6 +41,7 @@ export default {
   library,
   lookups,
   mailbox,
+  mailSearch,
   names,
   routine,
   settings,

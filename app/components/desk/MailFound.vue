@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core';
+import type { FoundMessage, FoundPage } from '#shared/types/wire';
+import type { Mailbox } from '#core/message/address';
+import { useAccountStore } from '~/stores/account';
+import { useMailStore } from '~/stores/mail';
+
+/** What is found in all mail while words are typed, the newest first, with the words marked. */
+const props = defineProps<{ words: string; messageId: string; /** Whose message is open. */ person: Mailbox | null }>();
+const emit = defineEmits<{ message: [id: string] }>();
+
+const mail = useMailStore();
+const account = useAccountStore();
+const filters = reactive({ where: '', since: '', hasFiles: false, person: '' });
+const places = computed(() => [
+  ...(['inbox', 'sent', 'archive', 'trash', 'junk'] as const).map((name) => [name, t(`desk.${name}`)] as const),
+  ...mail.folders.map(({ id, path }) => [id, path] as const),
+]);
+
+const rows = shallowRef<FoundMessage[]>([]);
+const terms = shallowRef<string[]>([]);
+const next = ref('');
+const state = ref<'searching' | 'ready'>('ready');
+const problem = ref('');
+let asked = 0;
+
+async function ask(after = ''): Promise<void> {
+  const number = ++asked;
+  state.value = 'searching';
+  const isFolder = filters.where.length === 26;
+  const query = {
+    words: props.words.slice(0, 200),
+    person: filters.person,
+    folder: isFolder ? '' : filters.where,
+    inFolder: isFolder ? filters.where : '',
+    since: filters.since,
+    hasFiles: filters.hasFiles,
+    after,
+  };
+  try {
+    const page = await api<FoundPage>('/messages/search', { query });
+    if (number !== asked) return;
+    rows.value = after ? [...rows.value, ...page.rows] : page.rows;
+    terms.value = page.terms;
+    next.value = page.next;
+    problem.value = '';
+  } catch (error) {
+    if (number === asked) problem.value = messageOf(error);
+  }
+  if (number === asked) state.value = 'ready';
+}
+watchDebounced([() => props.words, filters], () => ask(), { debounce: 120, immediate: true });
+
+const correspondent = (row: FoundMessage) => {
+  const box = row.folder === 'sent' ? row.to[0] : row.from;
+  return box?.name || box?.address || t('desk.senderNotNamed');
+};
+const day = (row: FoundMessage) => when(row.receivedAt, account.settings!.locale, account.settings!.timeZone, false);
+</script>
+
+<template>
+  <div class="found">
+    <div class="filters small">
+      <select v-model="filters.where" class="field" :aria-label="t('mailSearch.where')">
+        <option value="">{{ t('mailSearch.everywhere') }}</option>
+        <option v-for="[value, title] in places" :key="value" :value="value">{{ title }}</option>
+      </select>
+      <input v-model="filters.since" type="date" class="field" :aria-label="t('mailSearch.since')" />
+      <label><input v-model="filters.hasFiles" type="checkbox" /> {{ t('mailSearch.hasFiles') }}</label>
+      <label v-if="person">
+        <input
+          type="checkbox"
+          :checked="filters.person !== ''"
+          @change="filters.person = filters.person ? '' : person.address"
+        />
+        {{ t('mailSearch.onlyWith', { person: person.name || person.address }) }}
+      </label>
+    </div>
+    <p v-if="problem" class="notice bad" role="alert">
+      {{ problem }}
+      <button type="button" class="text-button" @click="ask()">{{ t('common.tryAgain') }}</button>
+    </p>
+    <p v-else-if="!rows.length" class="state soft" role="status">
+      {{ state === 'searching' ? t('mailSearch.searching') : t('mailSearch.none') }}
+    </p>
+    <ul :aria-label="t('mailSearch.found')">
+      <li v-for="row in rows" :key="row.id">
+        <button
+          type="button"
+          class="plain-button one"
+          :class="{ open: row.id === messageId }"
+          :aria-current="row.id === messageId ? 'true' : undefined"
+          @click="emit('message', row.id)"
+        >
+          <span class="who" dir="auto"><MarkedText beginnings :text="correspondent(row)" :terms="terms" /></span>
+          <span class="small soft">{{ day(row) }}</span>
+          <span class="line" dir="auto"
+            ><MarkedText beginnings :text="row.subject || t('common.noSubject')" :terms="terms"
+          /></span>
+          <span class="line small soft" dir="auto"><MarkedText beginnings :text="row.excerpt" :terms="terms" /></span>
+        </button>
+      </li>
+      <li v-if="next">
+        <button type="button" class="text-button more" :disabled="state === 'searching'" @click="ask(next)">
+          {{ t('desk.showMore') }}
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.found {
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s1) var(--s2);
+  padding: var(--s2) var(--s3);
+  border-bottom: 1px solid var(--rule);
+}
+
+.filters .field {
+  width: 116px;
+  min-height: 28px;
+  padding: 2px 8px;
+}
+
+.state {
+  padding: var(--s4);
+}
+
+ul {
+  flex: 1;
+  min-height: 0;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  overflow-y: auto;
+}
+
+.one {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 var(--s2);
+  padding: 7px var(--s3) 8px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.one:hover {
+  background: var(--ground);
+}
+
+.one.open {
+  background: var(--sheet);
+}
+
+.one:focus-visible {
+  outline-offset: -2px;
+}
+
+.who {
+  font-weight: 500;
+}
+
+.who,
+.line {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.line {
+  grid-column: 1 / -1;
+}
+
+.more {
+  display: block;
+  margin: var(--s2) auto;
+}
+</style>

@@ -1,0 +1,138 @@
+import { createHash } from 'node:crypto';
+import type { Knex } from 'knex';
+import { addressKey, type Mailbox } from '#core/message/address';
+import type { FoundMessage } from '#shared/types/wire';
+import type { StoredFolder } from '#shared/schemas/message';
+import { MESSAGE_ROW, toMessageRow } from './messages';
+
+/**
+ * Every word of an owner begins with the same few signs. So a word is never too short to be known or so common that the
+ * index leaves it out, and the words of others are not gone through.
+ */
+const signOf = (owner: string) => `${owner.slice(-5)}_`;
+
+/** What stands for a person among the words of a message: everybody it was written by or to. */
+const personWord = (address: string) =>
+  `at_${createHash('sha256').update(addressKey(address)).digest('hex').slice(0, 16)}`;
+
+interface Worded {
+  id: string;
+  receivedAt: number;
+  words: string[];
+  text: string;
+  from: Mailbox[];
+  to: Mailbox[];
+  cc: Mailbox[];
+}
+
+/** Takes note of the words of messages. */
+export async function insertWords(trx: Knex.Transaction, owner: string, messages: Worded[]): Promise<void> {
+  const sign = signOf(owner);
+  await trx('message_words').insert(
+    messages.map(({ id, receivedAt, words, text, from, to, cc }) => {
+      const people = [...from, ...to.slice(0, 100), ...cc.slice(0, 100)].map(({ address }) => personWord(address));
+      const all = [...new Set([...words, ...people])];
+      return {
+        ...{ message_id: id, owner, received_at: receivedAt, text },
+        // A space before each, so that the beginning of a word is found as such.
+        words: all.map((word) => ` ${sign}${word}`).join(''),
+      };
+    }),
+  );
+}
+
+/** What is looked for in all mail. */
+export interface MailSearch {
+  /** Folded beginnings of words, all of which a message has. */
+  terms: string[];
+  /** An address it was written by or to; '' for anybody's. */
+  person: string;
+  /** What its folder is for; '' for everywhere but trash and junk. */
+  folder: StoredFolder | '';
+  /** One folder of a mailbox; '' for all. */
+  inFolder: string;
+  /** Milliseconds since 1970. */
+  since: number;
+  hasFiles: boolean;
+  /** The message after which it goes on; '' at the beginning. */
+  after: string;
+  limit: number;
+}
+
+/** So many of the newest messages are gone through one by one, before the index of words is asked. */
+const LATEST = 2_000;
+
+/**
+ * Messages that have all words, the newest first. What has common words is found among the newest messages; what has rare
+ * ones by the index, which has to look at all it finds before it knows the newest.
+ */
+export async function searchMessages(
+  db: Knex,
+  owner: string,
+  search: MailSearch,
+): Promise<{ rows: FoundMessage[]; next: string }> {
+  const sign = signOf(owner);
+  const wanted = [
+    ...search.terms.map((term) => `${sign}${term}`),
+    ...(search.person ? [`${sign}${personWord(search.person)}`] : []),
+  ];
+  const last = search.after ? await db('messages').where({ owner, id: search.after }).first('received_at') : null;
+  const asked = () => {
+    const query = db('message_words as w').join('messages as m', 'm.id', 'w.message_id').where('w.owner', owner);
+    if (search.inFolder)
+      query.whereIn('w.message_id', db('places').where({ owner, folder_id: search.inFolder }).select('message_id'));
+    else if (search.folder) query.where('m.folder', search.folder);
+    else query.whereNotIn('m.folder', ['trash', 'junk', 'gone']);
+    if (search.hasFiles) query.where('m.attachments', '>', 0);
+    if (search.since) query.where('w.received_at', '>=', search.since);
+    if (last)
+      query
+        .where('w.received_at', '<=', last.received_at)
+        .whereRaw('(w.received_at, w.message_id) < (?, ?)', [last.received_at, search.after]);
+    return query
+      .orderBy([
+        { column: 'w.received_at', order: 'desc' },
+        { column: 'w.message_id', order: 'desc' },
+      ])
+      .limit(search.limit + 1)
+      .select([...MESSAGE_ROW.map((column) => `m.${column}`), 'w.text']);
+  };
+  let rows = await latest();
+  if (!rows || rows.length <= search.limit) rows = wanted.length ? await byIndex() : (rows ?? (await asked()));
+  const page = rows.slice(0, search.limit) as (Record<string, unknown> & { id: string })[];
+  return {
+    rows: page.map((row) => ({ ...toMessageRow(row), excerpt: excerptOf(String(row.text), search.terms) })),
+    next: rows.length > search.limit ? page.at(-1)!.id : '',
+  };
+
+  /** Found among the newest messages; null where there are no more than those. */
+  async function latest(): Promise<Record<string, string>[] | null> {
+    const from = db('message_words').where({ owner });
+    if (last) from.where('received_at', '<=', last.received_at);
+    const bound = await from.orderBy('received_at', 'desc').offset(LATEST).first('received_at');
+    if (!bound && !wanted.length) return null;
+    const query = asked();
+    if (bound) query.where('w.received_at', '>=', bound.received_at);
+    for (const word of wanted) query.where('w.words', 'like', `% ${word.replace(/[\\%_]/g, '\\$&')}%`);
+    return query;
+  }
+
+  function byIndex(): Promise<Record<string, string>[]> {
+    return asked().whereRaw('MATCH (w.words) AGAINST (? IN BOOLEAN MODE)', [
+      wanted.map((word) => `+${word}*`).join(' '),
+    ]) as unknown as Promise<Record<string, string>[]>;
+  }
+}
+
+/** So much of a text is shown around what was found. */
+const EXCERPT = 120;
+
+/** The part of a text where the first of some words stands; its beginning where none is seen. */
+function excerptOf(text: string, terms: string[]): string {
+  const small = text.toLowerCase();
+  const found = terms.map((term) => new RegExp(`(?<![\\p{L}\\p{N}])${term}`, 'u').exec(small)?.index ?? -1);
+  const at = Math.min(...found.filter((index) => index >= 0), Infinity);
+  if (!Number.isFinite(at) || at < EXCERPT * 0.6) return text.slice(0, EXCERPT);
+  const from = text.lastIndexOf(' ', at - EXCERPT / 3) + 1;
+  return `… ${text.slice(from, from + EXCERPT)}`;
+}
