@@ -18,7 +18,7 @@ for (let i = 0; i < n; i++) {
 await c.append('Sent', `From: ${address}\r\nTo: ines@client.example\r\nSubject: Re: Tuning, please (5)\r\nIn-Reply-To: <m5@client.example>\r\nMessage-ID: <s1@test.example>\r\nDate: ${new Date().toUTCString()}\r\n\r\nYes, gladly.\r\n`, ['\\Seen']);
 await c.logout();
 const sub = await openSubmission({ certificate: d.certificate, key: d.key, password: PASSWORD });
-writeFileSync('/tmp/dv.json', JSON.stringify({ port: d.port, tlsPort: d.tlsPort, address, PASSWORD, smtp: sub.port }));
+writeFileSync('/tmp/dv.json', JSON.stringify({ port: d.port, tlsPort: d.tlsPort, address, PASSWORD, smtp: sub.port, certificate: d.certificate }));
 console.log('ready', d.tlsPort, sub.port, address);
 process.on('SIGTERM', () => void d.stop().then(() => process.exit(0)));
 setInterval(() => {}, 1e6);

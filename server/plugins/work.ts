@@ -2,6 +2,7 @@ import { newId } from '../db/id';
 import { takeLease } from '../db/repositories/leases';
 import { loadDemoOnce } from '../services/demo';
 import { noteFault } from '../services/fault';
+import { wordSome } from '../services/rebuild';
 import { tidyUp } from '../services/tidy';
 import { dispatchDue } from '../services/sending';
 import { Keeper } from '../services/sync/keeper';
@@ -14,6 +15,7 @@ export default defineNitroPlugin((nitro) => {
   let stopped = false;
   let timer: ReturnType<typeof setTimeout>;
   let loaded = false;
+  let unworded = true;
 
   let keeper: Keeper | null = null;
   const round = async () => {
@@ -27,12 +29,15 @@ export default defineNitroPlugin((nitro) => {
       if (!loaded && useRuntimeConfig().demo) await loadDemoOnce(app, passwords);
       loaded = true;
       if (await takeLease(app.db, 'outbox', app.process, app.now(), PAUSE_MS * 5)) await dispatchDue(app);
+      // What was stored by an earlier version is made findable, some at a time.
+      if (unworded && (await takeLease(app.db, 'words', app.process, app.now(), PAUSE_MS * 5)))
+        unworded = (await wordSome(app.db)) > 0;
       // The lease is not given back: so the work is done once an hour, whichever process comes first.
       if (await takeLease(app.db, 'tidy', newId(), app.now(), HOUR_MS)) await tidyUp(app);
     } catch (error) {
       noteFault('Periodic work', error);
     }
-    if (!stopped) timer = setTimeout(round, PAUSE_MS);
+    if (!stopped) timer = setTimeout(round, unworded ? 100 : PAUSE_MS);
   };
   void round();
 

@@ -37,7 +37,7 @@ function reached(address = newAddress(), part: Partial<MailboxInput> = {}): Mail
   const { certificate } = dovecot;
   const at = (port: number) => ({ host: '127.0.0.1', port, security: 'tls' as const, user: address, certificate });
   return {
-    ...{ name: '', address, password: PASSWORD, sendingPassword: '', keepDays: 0, version: undefined },
+    ...{ name: '', address, password: PASSWORD, sendingPassword: '', keepDays: 0, waitDays: 0, version: undefined },
     ...{ receiving: at(dovecot.tlsPort), sending: at(office.port) },
     ...part,
   };

@@ -99,13 +99,15 @@ export async function connectMailbox(app: Application, owner: string, input: Mai
   const row = { ...input, name: input.name || input.address, secrets };
   await tryBoth(app, { ...NEW, ...row, id, owner }, passwords);
   try {
-    await insertMailbox(app.db, owner, id, row, app.now());
+    await insertMailbox(app.db, owner, id, row, app.now() - input.waitDays * DAY_MS);
   } catch (error) {
     throw isDuplicate(error) ? taken() : error;
   }
   app.wakeMailbox(id);
   return infoOf(app, owner, id);
 }
+
+const DAY_MS = 86_400_000;
 
 /** What a mailbox has that was never reached. */
 const NEW = {

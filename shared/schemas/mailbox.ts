@@ -40,6 +40,8 @@ export const mailboxSchema = object({
   /** Where sending has a password of its own. */
   sendingPassword: string().max(1000).defined().default(''),
   keepDays: number().integer().min(0).max(36_500).required().default(0),
+  /** How many days before it is connected messages wait for an answer. */
+  waitDays: number().integer().min(0).max(365).required().default(0),
   version: number().integer().min(1),
 });
 export type MailboxInput = InferType<typeof mailboxSchema>;

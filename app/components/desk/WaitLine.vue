@@ -42,6 +42,10 @@ const mayLearn = computed(() => ['list', 'automatic', 'copied'].includes(props.m
 
 <style scoped>
 .why {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 var(--s2);
   margin: calc(-1 * var(--s2)) 0 var(--s3);
 }
 </style>

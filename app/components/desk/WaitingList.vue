@@ -54,25 +54,6 @@ const COUNT_LIMIT = 1_000;
 const count = computed(() => (mail.total > COUNT_LIMIT ? t('desk.moreThan', { count: COUNT_LIMIT }) : mail.total));
 
 const isDraft = (row: MessageRow | DraftRow): row is DraftRow => 'subjectText' in row;
-const correspondent = (row: MessageRow | DraftRow) => {
-  const box = isDraft(row) || row.folder === 'sent' ? row.to[0] : row.from;
-  return box?.name || box?.address || (isDraft(row) ? t('desk.nobodyYet') : t('desk.senderNotNamed'));
-};
-const age = (row: MessageRow | DraftRow) => waited(isDraft(row) ? row.updatedAt : row.receivedAt, now.value);
-const isLong = (row: MessageRow | DraftRow) =>
-  mail.list === 'waiting' && !isDraft(row) && now.value - row.receivedAt > 3 * 86_400_000;
-/** Why a message that came back is here, or when one that is put off comes back. */
-const comesBack = ({ again, folder }: MessageRow) => {
-  if (!again || !['waiting', 'later'].includes(mail.list)) return '';
-  const why = again.why || (folder === 'sent' ? t('again.noAnswer') : '');
-  if (mail.list === 'waiting') return why || t('again.backToday');
-  return [t('again.comesBack', { day: onDay(again.day) }), why].filter(Boolean).join(' · ');
-};
-/** What is still to be done in a draft. */
-const stillOpen = ({ to, openBlanks }: DraftRow) =>
-  [openBlanks && t('desk.blanksAreOpen', { count: openBlanks }), !to.length && t('desk.noRecipientYet')]
-    .filter(Boolean)
-    .join(' · ');
 const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText : row.subject) || t('common.noSubject');
 
 /** Up and Down move along the list, as Tab would, without leaving it. */
@@ -179,29 +160,13 @@ function bringChosen(event: Event) {
 
     <ul v-if="!typed.trim()" class="rows" data-home="1" @keydown="step">
       <li v-for="row in rows" :key="row.id">
-        <button
-          type="button"
-          class="row plain-button"
-          :class="{ open: row.id === messageId || row.id === draftId, unseen: !isDraft(row) && !row.seen }"
-          :aria-current="row.id === messageId || row.id === draftId ? 'true' : undefined"
+        <MessageListRow
+          :row="row"
+          :list="mail.list"
+          :now="now"
+          :open="row.id === messageId || row.id === draftId"
           @click="isDraft(row) ? emit('draft', row.id) : emit('message', row.id)"
-        >
-          <span class="from" dir="auto">{{ correspondent(row) }}</span>
-          <span class="age small" :class="{ long: isLong(row) }">{{ age(row) }}</span>
-          <span class="subject" dir="auto">{{ subject(row) }}</span>
-          <span v-if="isDraft(row) && row.state === 'refused'" class="preview small bad-word">{{
-            t('desk.notSent')
-          }}</span>
-          <span v-else-if="isDraft(row) && stillOpen(row)" class="preview small open-word">{{ stillOpen(row) }}</span>
-          <span v-else-if="!isDraft(row) && comesBack(row)" class="preview small open-word" dir="auto">{{
-            comesBack(row)
-          }}</span>
-          <span v-else-if="!isDraft(row) && row.undelivered && row.waits" class="preview small bad-word">{{
-            t('waiting.notDelivered')
-          }}</span>
-          <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">{{ t('desk.readInPart') }}</span>
-          <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
-        </button>
+        />
         <input
           v-if="mayChoose"
           type="checkbox"
@@ -258,7 +223,9 @@ function bringChosen(event: Event) {
 }
 
 .which {
-  width: 116px;
+  flex: 1 1 84px;
+  min-width: 84px;
+  width: 0;
 }
 
 .count {
@@ -272,6 +239,10 @@ function bringChosen(event: Event) {
 
 .search .field {
   width: 100%;
+}
+
+.search .field::-webkit-search-cancel-button {
+  filter: grayscale(1);
 }
 
 .state {
@@ -328,65 +299,6 @@ li:hover .choose,
 .choose:focus-visible,
 .choose.shown {
   opacity: 1;
-}
-
-.row {
-  width: 100%;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 0 var(--s2);
-  padding: 7px var(--s3) 8px;
-  border-bottom: 1px solid var(--rule);
-}
-
-.row:hover {
-  background: var(--ground);
-}
-
-.row.open {
-  background: var(--sheet);
-}
-
-.row:focus-visible {
-  outline-offset: -2px;
-}
-
-.from,
-.subject,
-.preview {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-
-.from {
-  font-weight: 500;
-}
-
-.unseen .from {
-  font-weight: 700;
-}
-
-.age {
-  color: var(--ink-soft);
-}
-
-.age.long {
-  color: var(--apricot-ink);
-  font-weight: 600;
-}
-
-.subject,
-.preview {
-  grid-column: 1 / -1;
-}
-
-.open-word {
-  color: var(--apricot-ink);
-}
-
-.bad-word {
-  color: var(--warn);
 }
 
 .more {

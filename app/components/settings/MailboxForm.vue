@@ -17,6 +17,7 @@ const values = reactive({
   password: '',
   sendingPassword: '',
   keepDays: props.mailbox?.keepDays ?? 0,
+  waitDays: 0,
   receiving: { ...(props.mailbox?.receiving ?? empty(993)) },
   sending: { ...(props.mailbox?.sending ?? empty(465)) },
   ...(props.mailbox && { version: props.mailbox.version }),
@@ -30,6 +31,12 @@ const KEPT = [
   { days: 30, words: t('mailbox.keepChoices.month') },
   { days: 365, words: t('mailbox.keepChoices.year') },
   { days: 1096, words: t('mailbox.keepChoices.threeYears') },
+];
+
+const WAITING = [
+  { days: 0, words: t('mailbox.waitChoices.none') },
+  { days: 7, words: t('mailbox.waitChoices.week') },
+  { days: 30, words: t('mailbox.waitChoices.month') },
 ];
 
 // From the address alone the servers are found.
@@ -108,6 +115,11 @@ const until = (at: number) => when(at, settings!.locale, settings!.timeZone, fal
         <el-form-item :label="t('mailbox.keepDays')" for="m-days">
           <el-select id="m-days" v-model="values.keepDays" :aria-label="t('mailbox.keepDays')">
             <el-option v-for="{ days, words } in KEPT" :key="days" :value="days" :label="words" />
+          </el-select>
+        </el-form-item>
+        <el-form-item v-if="!mailbox" :label="t('mailbox.waitDays')" for="m-waits">
+          <el-select id="m-waits" v-model="values.waitDays" :aria-label="t('mailbox.waitDays')">
+            <el-option v-for="{ days, words } in WAITING" :key="days" :value="days" :label="words" />
           </el-select>
         </el-form-item>
       </div>

@@ -97,33 +97,42 @@ export async function knownMessages(
   return known;
 }
 
+type Derived = MessageThread & Pick<NewMessage, 'preview' | 'attachments'>;
+
+/** The columns that are worked out of the bytes of a message, each as long as it may be. */
+function derivedColumns(message: Derived) {
+  const from = message.from[0] ?? { name: '', address: '' };
+  return {
+    message_id: message.messageId.slice(0, 998),
+    in_reply_to: message.inReplyTo.slice(0, 10_000),
+    reference_ids: JSON.stringify(message.references.slice(-200)),
+    from_name: from.name.slice(0, 500),
+    from_address: from.address.slice(0, 1000),
+    from_list: JSON.stringify(message.from),
+    reply_to: JSON.stringify(message.replyTo),
+    to_list: JSON.stringify(message.to),
+    cc_list: JSON.stringify(message.cc),
+    subject: message.subject.slice(0, 10_000),
+    preview: message.preview.slice(0, 300),
+    attachments: message.attachments,
+  };
+}
+
 /** Stores messages with their bytes. None of them may be there already. */
 export async function insertMessages(trx: Knex.Transaction, owner: string, messages: NewMessage[]): Promise<void> {
   if (!messages.length) return;
   await trx('messages').insert(
     messages.map((message) => {
-      const from = message.from[0] ?? { name: '', address: '' };
       return {
+        ...derivedColumns(message),
         id: message.id,
         owner,
         mailbox_id: message.mailboxId,
         folder: message.folder,
         digest: message.digest,
-        message_id: message.messageId.slice(0, 998),
-        in_reply_to: message.inReplyTo.slice(0, 10_000),
-        reference_ids: JSON.stringify(message.references.slice(-200)),
         thread_id: message.threadId,
-        from_name: from.name.slice(0, 500),
-        from_address: from.address.slice(0, 1000),
-        from_list: JSON.stringify(message.from),
-        reply_to: JSON.stringify(message.replyTo),
-        to_list: JSON.stringify(message.to),
-        cc_list: JSON.stringify(message.cc),
-        subject: message.subject.slice(0, 10_000),
-        preview: message.preview.slice(0, 300),
         sent_at: message.sentAt,
         received_at: message.receivedAt,
-        attachments: message.attachments,
         size: message.raw.length,
         seen: message.seen,
         answered: message.answered,
@@ -451,4 +460,30 @@ export async function threadOf(db: Knex, owner: string, id: string, limit: numbe
     .limit(limit)
     .select(MESSAGE_ROW);
   return rows.map(toMessageRow);
+}
+
+const SOURCE = ['m.id', 'm.owner', 'm.thread_id', 'm.received_at', 's.raw'];
+const toSource = (row: Record<string, unknown>) => ({
+  id: String(row.id),
+  owner: String(row.owner),
+  threadId: String(row.thread_id),
+  receivedAt: num(row.received_at),
+  raw: row.raw as Buffer,
+});
+const sources = (db: Knex) => db('messages as m').join('message_sources as s', 's.message_id', 'm.id').select(SOURCE);
+
+/** Messages with their bytes in the order of their ids, over all accounts: only what rebuilds all asks this. */
+export async function sourcesAfter(db: Knex, id: string, limit: number) {
+  return (await sources(db).where('m.id', '>', id).orderBy('m.id').limit(limit)).map(toSource);
+}
+
+/** Messages nothing is found by yet, over all accounts: only the periodic work asks this. */
+export async function sourcesWithoutWords(db: Knex, limit: number) {
+  const without = sources(db).leftJoin('message_words as w', 'w.message_id', 'm.id').whereNull('w.message_id');
+  return (await without.limit(limit)).map(toSource);
+}
+
+/** Writes what was worked out of a message anew. What was done with it stays. */
+export async function updateColumns(trx: Knex.Transaction, owner: string, id: string, derived: Derived): Promise<void> {
+  await trx('messages').where({ owner, id }).update(derivedColumns(derived));
 }

@@ -30,6 +30,12 @@ export default {
   sendingPassword: 'Password for sending',
   keepDays: 'How far back messages are kept here',
   keepChoices: { all: 'all of them', month: '30 days', year: 'a year', threeYears: 'three years' },
+  waitDays: 'Messages that wait for an answer',
+  waitChoices: {
+    none: 'those that come from now on',
+    week: 'also those of the last week',
+    month: 'also those of the last month',
+  },
   connectNow: 'Connect',
   saveChanges: 'Save',
   trying: 'Trying both servers …',
