@@ -1,6 +1,6 @@
 import type { Accidents } from '#shared/types/wire';
 import type { CueQuestion } from '#shared/schemas/note';
-import { latestSources } from '../db/repositories/messages';
+import { latestSources } from '../db/repositories/messageSources';
 import { runTask } from '../work/pool';
 import type { Application } from './application';
 

@@ -7,7 +7,7 @@ import { bareSubject } from '#core/message/subject';
 import { docFromText, emptyDoc } from '#core/note/schema';
 import { fileSize } from '#core/number/size';
 import { ownAddressKeys } from '../db/repositories/mailboxes';
-import { latestSources } from '../db/repositories/messages';
+import { latestSources } from '../db/repositories/messageSources';
 import { noteRows } from '../db/repositories/notes';
 import { runTask } from '../work/pool';
 import { readSettings } from './accounts';

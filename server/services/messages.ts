@@ -7,7 +7,7 @@ import type { ImportProgress } from '#shared/types/wire';
 import { dayAt, startOfDay, type Day } from '#core/calendar/day';
 import { readSettings } from './accounts';
 import type { Application } from './application';
-import { threadOf } from '../db/repositories/messages';
+import { threadOf } from '../db/repositories/messageLists';
 import { searchMessages } from '../db/repositories/messageWords';
 import { words } from '#core/search/words';
 import { notFound, UserError } from './errors';

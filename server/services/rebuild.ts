@@ -1,7 +1,8 @@
 import type { Knex } from 'knex';
 import { settleWaiting } from '../db/repositories/waiting';
 import { insertWords } from '../db/repositories/messageWords';
-import { sourcesAfter, sourcesWithoutWords, updateColumns } from '../db/repositories/messages';
+import { updateColumns } from '../db/repositories/messages';
+import { sourcesAfter, sourcesWithoutWords } from '../db/repositories/messageSources';
 import { inTransaction } from '../db/transaction';
 import { runTask } from '../work/pool';
 

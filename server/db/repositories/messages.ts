@@ -1,9 +1,8 @@
 import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
-import type { Day } from '#core/calendar/day';
 import type { Again } from '#shared/schemas/again';
-import type { Folder, StoredFolder } from '#shared/schemas/message';
-import type { MessagePage, MessageRow } from '#shared/types/wire';
+import type { StoredFolder } from '#shared/schemas/message';
+import type { MessageRow } from '#shared/types/wire';
 import type { MessageThread, ThreadFields } from '#core/message/thread';
 import type { WaitReason } from '#core/waiting/reason';
 import { insertAllBytes } from '../bytes';
@@ -166,27 +165,6 @@ export async function messageWithSource(
   return row ? { ...toMessageRow(row), raw: row.raw as Buffer } : null;
 }
 
-/** The bytes of the newest messages of a folder, so many at most and not more bytes together. */
-export async function latestSources(
-  db: Knex,
-  owner: string,
-  folder: Folder,
-  count: number,
-  bytes: number,
-  except = '',
-): Promise<Buffer[]> {
-  const rows = await db('messages')
-    .where({ owner, folder })
-    .whereNot({ id: except })
-    .select('id', 'size')
-    .orderBy('received_at', 'desc')
-    .limit(count);
-  let left = bytes;
-  const ids = rows.flatMap(({ id, size }) => ((left -= num(size)) >= 0 ? [id] : []));
-  const sources = await db('message_sources').where({ owner }).whereIn('message_id', ids).select('raw');
-  return sources.map(({ raw }) => raw as Buffer);
-}
-
 export async function messageThread(db: Knex, owner: string, id: string): Promise<MessageThread | null> {
   const row = await db('messages')
     .where({ owner, id })
@@ -202,110 +180,6 @@ export async function messageThread(db: Knex, owner: string, id: string): Promis
     cc: json(row.cc_list),
     subject: row.subject,
   };
-}
-
-interface ListQuery {
-  /** A folder by what it is for, over all mailboxes. */
-  folder: Folder | 'junk';
-  /** One folder of a mailbox instead. */
-  inFolder?: string;
-  waiting: boolean;
-  later?: boolean;
-  after?: string;
-  limit: number;
-  /** The day it is for the account. */
-  today: Day;
-}
-
-/** A list is counted no further: in a large mailbox that takes long, and nobody reads the number. */
-export const COUNT_LIMIT = 1_000;
-
-/** What is set aside for a coming day is a short list of one page. */
-const LATER_LIMIT = 500;
-
-/** What is answered by a message that rests in the outbox or is just being sent. */
-const onTheirWay = (db: Knex, owner: string) =>
-  db('outbox')
-    .join('drafts', 'drafts.id', 'outbox.draft_id')
-    .where({ 'outbox.owner': owner, 'drafts.owner': owner, 'outbox.problem': '' })
-    .whereIn('outbox.state', ['queued', 'handing'])
-    .whereIn('drafts.mode', ['reply', 'reply-all'])
-    .whereNotNull('outbox.original_id')
-    .select('outbox.original_id');
-
-/**
- * A page of a folder, newest first; the waiting ones oldest first, since the oldest debt matters most. What is looked at
- * again waits from its day on, wherever it lies, and not before; what is being answered does not. Pages continue behind a row (received_at, id), so that
- * they stay quick and steady in a large mailbox.
- */
-export async function listMessages(
-  db: Knex,
-  owner: string,
-  { folder, inFolder, waiting, later, after, limit, today }: ListQuery,
-): Promise<MessagePage> {
-  const mine = () => db('messages').where({ owner });
-  if (later) {
-    const rows = await mine()
-      .where('again_on', '>', today)
-      .whereNot({ folder: 'trash' })
-      .select(MESSAGE_ROW)
-      .orderBy(['again_on', 'id'])
-      .limit(LATER_LIMIT);
-    return { rows: rows.map(toMessageRow), next: '', total: rows.length };
-  }
-  // Each by its own index, which one question for both would not use.
-  const scopes = waiting
-    ? [
-        () => mine().where({ waits: true, again_on: null }),
-        () => mine().where('again_on', '<=', today).whereNot({ folder: 'trash' }),
-      ].map((scope) => () => scope().whereNotIn('id', onTheirWay(db, owner)))
-    : inFolder
-      ? [
-          () =>
-            db('messages')
-              .join('places', 'places.message_id', 'messages.id')
-              .where({ 'messages.owner': owner, 'places.folder_id': inFolder, 'places.leaving': false }),
-        ]
-      : [() => mine().where({ folder })];
-  const direction = waiting ? 'asc' : 'desc';
-  const at = inFolder ? 'places.received_at' : 'messages.received_at';
-  const by = inFolder ? 'places.message_id' : 'messages.id';
-  const last = after ? await mine().where({ id: after }).first('received_at') : null;
-  const found = await Promise.all(
-    scopes.map((scope) => {
-      const query = scope();
-      // Said twice, since only a bound on the first column begins behind it in the index.
-      if (last) {
-        query.where(at, waiting ? '>=' : '<=', last.received_at);
-        query.whereRaw(`(??, ??) ${waiting ? '>' : '<'} (?, ?)`, [at, by, last.received_at, after!]);
-      }
-      return query
-        .select(MESSAGE_ROW.map((column) => `messages.${column}`))
-        .orderBy(at, direction)
-        .orderBy(by, direction)
-        .limit(limit + 1);
-    }),
-  );
-  const rows = found.flat().map(toMessageRow);
-  if (waiting) rows.sort((a, b) => a.receivedAt - b.receivedAt || (a.id < b.id ? -1 : 1));
-  const page = rows.slice(0, limit);
-  const next = rows.length > limit ? page[page.length - 1]!.id : '';
-  // What follows was counted with the first page.
-  if (after) return { rows: page, next, total: null };
-  const counted = await Promise.all(
-    scopes.map((scope) =>
-      db
-        .from(
-          scope()
-            .select('messages.id')
-            .limit(COUNT_LIMIT + 1)
-            .as('some'),
-        )
-        .count({ total: '*' })
-        .first(),
-    ),
-  );
-  return { rows: page, next, total: counted.reduce((sum, one) => sum + num((one as { total?: number })?.total), 0) };
 }
 
 /** What of a message can be changed. */
@@ -443,44 +317,6 @@ export async function keepMessagesOf(trx: Knex, owner: string, mailboxId: string
       )
       .update({ folder: 'gone', waits: false });
   await mine().update({ mailbox_id: null });
-}
-
-/** The other messages of the thread of one, the newest first. */
-export async function threadOf(db: Knex, owner: string, id: string, limit: number): Promise<MessageRow[]> {
-  const thread = db('messages').where({ owner, id }).select('thread_id');
-  const rows = await db('messages')
-    .where({ owner })
-    .where('thread_id', thread)
-    .whereNot({ id })
-    .whereNotIn('folder', ['trash', 'gone', 'junk'])
-    .orderBy([
-      { column: 'received_at', order: 'desc' },
-      { column: 'id', order: 'desc' },
-    ])
-    .limit(limit)
-    .select(MESSAGE_ROW);
-  return rows.map(toMessageRow);
-}
-
-const SOURCE = ['m.id', 'm.owner', 'm.thread_id', 'm.received_at', 's.raw'];
-const toSource = (row: Record<string, unknown>) => ({
-  id: String(row.id),
-  owner: String(row.owner),
-  threadId: String(row.thread_id),
-  receivedAt: num(row.received_at),
-  raw: row.raw as Buffer,
-});
-const sources = (db: Knex) => db('messages as m').join('message_sources as s', 's.message_id', 'm.id').select(SOURCE);
-
-/** Messages with their bytes in the order of their ids, over all accounts: only what rebuilds all asks this. */
-export async function sourcesAfter(db: Knex, id: string, limit: number) {
-  return (await sources(db).where('m.id', '>', id).orderBy('m.id').limit(limit)).map(toSource);
-}
-
-/** Messages nothing is found by yet, over all accounts: only the periodic work asks this. */
-export async function sourcesWithoutWords(db: Knex, limit: number) {
-  const without = sources(db).leftJoin('message_words as w', 'w.message_id', 'm.id').whereNull('w.message_id');
-  return (await without.limit(limit)).map(toSource);
 }
 
 /** Writes what was worked out of a message anew. What was done with it stays. */

@@ -82,6 +82,11 @@ export async function placesOf(db: Knex, owner: string, messageId: string): Prom
   return rows.map((row) => ({ ...toPlace(row), role: String(row.role) }));
 }
 
+/** Every place of a message on a server: also those it is leaving, since until it has left it is still there. */
+export async function everyPlaceOf(db: Knex, owner: string, messageId: string): Promise<Place[]> {
+  return (await db('places').where({ owner, message_id: messageId }).select(PLACE)).map(toPlace);
+}
+
 export async function placeById(db: Knex, owner: string, id: string): Promise<Place | null> {
   const row = await db('places').where({ owner, id }).first(PLACE);
   return row ? toPlace(row) : null;

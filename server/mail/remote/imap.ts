@@ -56,6 +56,15 @@ export function uidSet(uids: number[]): string {
   return runs.map(([from, to]) => (from === to ? `${from}` : `${from}:${to}`)).join(',');
 }
 
+/** A server that says no without a word of its own. */
+const refused = (said: string) => Object.assign(new Error('refused'), { responseText: said });
+
+/** What a search has found. @throws where the server did not answer it */
+function found(uids: number[] | false | undefined): number[] {
+  if (!uids) throw refused('The search was not answered.');
+  return uids;
+}
+
 /** A set is asked for in pieces that a server takes as one line. */
 const SET_UIDS = 1_000;
 
@@ -88,7 +97,10 @@ export async function openImap(server: MailServer, password: string): Promise<Re
   const said = async <T>(work: () => Promise<T>): Promise<T> => {
     try {
       if (lost) throw lost;
-      return await work();
+      const result = await work();
+      // What was said on a line that broke meanwhile may be half of it.
+      if (lost || !client.usable) throw lost ?? new Error('closed');
+      return result;
     } catch (error) {
       throw remoteError(client.usable ? error : (lost ?? error), server);
     }
@@ -129,7 +141,7 @@ export async function openImap(server: MailServer, password: string): Promise<Re
     uids: (since) =>
       said(async () => {
         const asked = since === undefined ? { all: true } : { since: new Date(since) };
-        return (await client.search(asked, { uid: true })) || [];
+        return found(await client.search(asked, { uid: true }));
       }),
 
     heads: (uids) =>
@@ -154,6 +166,7 @@ export async function openImap(server: MailServer, password: string): Promise<Re
         const wanted = { uid: true, source: { maxLength: most } };
         for await (const { uid, source } of client.fetch(uidSet(uids), wanted, { uid: true }))
           if (source) yield { uid, raw: source };
+        if (lost || !client.usable) throw lost ?? new Error('closed');
       } catch (error) {
         throw remoteError(client.usable ? error : (lost ?? error), server);
       }
@@ -161,24 +174,25 @@ export async function openImap(server: MailServer, password: string): Promise<Re
 
     flags: (since) =>
       said(async () => {
-        const found = new Map<number, Flags>();
+        const byUid = new Map<number, Flags>();
         const changed = since ? { changedSince: BigInt(since) } : {};
         for await (const { uid, flags } of client.fetch('1:*', { uid: true, flags: true }, { uid: true, ...changed }))
-          found.set(uid, flagsIn(flags));
-        return found;
+          byUid.set(uid, flagsIn(flags));
+        return byUid;
       }),
 
     setFlags: (uid, flags) =>
       said(async () => {
         const some = (value: boolean) => NAMES.filter((name) => flags[name] === value).map((name) => FLAGS[name]);
-        if (some(true).length) await client.messageFlagsAdd([uid], some(true), { uid: true });
-        if (some(false).length) await client.messageFlagsRemove([uid], some(false), { uid: true });
+        const on = !some(true).length || (await client.messageFlagsAdd([uid], some(true), { uid: true }));
+        const off = !some(false).length || (await client.messageFlagsRemove([uid], some(false), { uid: true }));
+        if (!on || !off) throw refused('The flags were not changed.');
       }),
 
     move: (uid, to) =>
       said(async () => {
         const moved = await client.messageMove([uid], to, { uid: true });
-        if (!moved) throw Object.assign(new Error('not moved'), { responseText: 'The message was not moved.' });
+        if (!moved) throw refused('The message was not moved.');
         return moved.uidMap?.get(uid) ?? null;
       }),
 
@@ -186,12 +200,12 @@ export async function openImap(server: MailServer, password: string): Promise<Re
       said(async () => {
         const set = NAMES.filter((name) => flags[name]).map((name) => FLAGS[name]);
         const done = await client.append(path, raw, set, new Date(receivedAt));
-        if (!done) throw Object.assign(new Error('not appended'), { responseText: 'The message was not taken.' });
+        if (!done) throw refused('The message was not taken.');
         return done.uid ?? null;
       }),
 
     find: (messageId) =>
-      said(async () => (await client.search({ header: { 'message-id': messageId } }, { uid: true })) || []),
+      said(async () => found(await client.search({ header: { 'message-id': messageId } }, { uid: true }))),
 
     async news(ms, calledOff) {
       if (calledOff.aborted) return;

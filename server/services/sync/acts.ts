@@ -1,7 +1,7 @@
 import { dropAct, nextAct, putOffAct, type Act, type Flags } from '../../db/repositories/acts';
 import { folderById, updateFolder, type FolderRow } from '../../db/repositories/folders';
 import { messageThread, messageWithSource } from '../../db/repositories/messages';
-import { arrive, dropPlaces, placeById, placesOf, settleFolders, type Place } from '../../db/repositories/places';
+import { arrive, dropPlaces, everyPlaceOf, placeById, settleFolders, type Place } from '../../db/repositories/places';
 import { settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
 import { RemoteError } from '../../mail/remote/errors';
@@ -69,9 +69,10 @@ async function carryOutOne(session: SyncSession, act: Act): Promise<void> {
 
 async function setFlags(session: SyncSession, act: Act, flags: Partial<Flags>): Promise<void> {
   const { app, owner, remote } = session;
-  for (const place of await placesOf(app.db, owner, act.messageId)) {
-    const folder = await folderAt(session, place);
-    if (!folder) continue;
+  // Where it still is: what is done later moves it later.
+  for (const place of await everyPlaceOf(app.db, owner, act.messageId)) {
+    const folder = await folderById(app.db, owner, place.folderId);
+    if (!folder?.uidValidity) continue;
     await session.enter(folder);
     const uid = await uidOf(session, place);
     if (uid) await remote.setFlags(uid, flags);

@@ -1,0 +1,127 @@
+import type { Knex } from 'knex';
+import type { Day } from '#core/calendar/day';
+import type { Folder } from '#shared/schemas/message';
+import type { MessagePage, MessageRow } from '#shared/types/wire';
+import { num } from '../rows';
+import { MESSAGE_ROW, toMessageRow } from './messages';
+
+interface ListQuery {
+  /** A folder by what it is for, over all mailboxes. */
+  folder: Folder | 'junk';
+  /** One folder of a mailbox instead. */
+  inFolder?: string;
+  waiting: boolean;
+  later?: boolean;
+  after?: string;
+  limit: number;
+  /** The day it is for the account. */
+  today: Day;
+}
+
+/** A list is counted no further: in a large mailbox that takes long, and nobody reads the number. */
+export const COUNT_LIMIT = 1_000;
+
+/** What is set aside for a coming day is a short list of one page. */
+const LATER_LIMIT = 500;
+
+/** What is answered by a message that rests in the outbox or is just being sent. */
+const onTheirWay = (db: Knex, owner: string) =>
+  db('outbox')
+    .join('drafts', 'drafts.id', 'outbox.draft_id')
+    .where({ 'outbox.owner': owner, 'drafts.owner': owner, 'outbox.problem': '' })
+    .whereIn('outbox.state', ['queued', 'handing'])
+    .whereIn('drafts.mode', ['reply', 'reply-all'])
+    .whereNotNull('outbox.original_id')
+    .select('outbox.original_id');
+
+/**
+ * A page of a folder, newest first; the waiting ones oldest first, since the oldest debt matters most. What is looked at
+ * again waits from its day on, wherever it lies, and not before; what is being answered does not. Pages continue behind a row (received_at, id), so that
+ * they stay quick and steady in a large mailbox.
+ */
+export async function listMessages(
+  db: Knex,
+  owner: string,
+  { folder, inFolder, waiting, later, after, limit, today }: ListQuery,
+): Promise<MessagePage> {
+  const mine = () => db('messages').where({ owner });
+  if (later) {
+    const rows = await mine()
+      .where('again_on', '>', today)
+      .whereNot({ folder: 'trash' })
+      .select(MESSAGE_ROW)
+      .orderBy(['again_on', 'id'])
+      .limit(LATER_LIMIT);
+    return { rows: rows.map(toMessageRow), next: '', total: rows.length };
+  }
+  // Each by its own index, which one question for both would not use.
+  const scopes = waiting
+    ? [
+        () => mine().where({ waits: true, again_on: null }),
+        () => mine().where('again_on', '<=', today).whereNot({ folder: 'trash' }),
+      ].map((scope) => () => scope().whereNotIn('id', onTheirWay(db, owner)))
+    : inFolder
+      ? [
+          () =>
+            db('messages')
+              .join('places', 'places.message_id', 'messages.id')
+              .where({ 'messages.owner': owner, 'places.folder_id': inFolder, 'places.leaving': false }),
+        ]
+      : [() => mine().where({ folder })];
+  const direction = waiting ? 'asc' : 'desc';
+  const at = inFolder ? 'places.received_at' : 'messages.received_at';
+  const by = inFolder ? 'places.message_id' : 'messages.id';
+  const last = after ? await mine().where({ id: after }).first('received_at') : null;
+  const found = await Promise.all(
+    scopes.map((scope) => {
+      const query = scope();
+      // Said twice, since only a bound on the first column begins behind it in the index.
+      if (last) {
+        query.where(at, waiting ? '>=' : '<=', last.received_at);
+        query.whereRaw(`(??, ??) ${waiting ? '>' : '<'} (?, ?)`, [at, by, last.received_at, after!]);
+      }
+      return query
+        .select(MESSAGE_ROW.map((column) => `messages.${column}`))
+        .orderBy(at, direction)
+        .orderBy(by, direction)
+        .limit(limit + 1);
+    }),
+  );
+  const rows = found.flat().map(toMessageRow);
+  if (waiting) rows.sort((a, b) => a.receivedAt - b.receivedAt || (a.id < b.id ? -1 : 1));
+  const page = rows.slice(0, limit);
+  const next = rows.length > limit ? page[page.length - 1]!.id : '';
+  // What follows was counted with the first page.
+  if (after) return { rows: page, next, total: null };
+  const counted = await Promise.all(
+    scopes.map((scope) =>
+      db
+        .from(
+          scope()
+            .select('messages.id')
+            .limit(COUNT_LIMIT + 1)
+            .as('some'),
+        )
+        .count({ total: '*' })
+        .first(),
+    ),
+  );
+  return { rows: page, next, total: counted.reduce((sum, one) => sum + num((one as { total?: number })?.total), 0) };
+}
+
+/** The other messages of the thread of one, the newest first. */
+export async function threadOf(db: Knex, owner: string, id: string, limit: number): Promise<MessageRow[]> {
+  const thread = db('messages').where({ owner, id }).select('thread_id');
+  const rows = await db('messages')
+    .where({ owner })
+    .where('thread_id', thread)
+    .whereNot({ id })
+    .whereNotIn('folder', ['trash', 'gone', 'junk'])
+    .orderBy([
+      { column: 'received_at', order: 'desc' },
+      { column: 'id', order: 'desc' },
+    ])
+    .limit(limit)
+    .select(MESSAGE_ROW);
+  return rows.map(toMessageRow);
+}
