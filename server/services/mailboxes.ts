@@ -1,4 +1,4 @@
-import type { FolderOfMailbox, MailboxInfo } from '#shared/types/wire';
+import type { FolderOfMailbox, MailboxInfo, SenderInfo } from '#shared/types/wire';
 import type { FolderChange, MailboxInput, MailServer } from '#shared/schemas/mailbox';
 import { phrase } from '#core/text/phrase';
 import { isDuplicate } from '../db/connect';
@@ -44,6 +44,11 @@ export async function readMailboxes({ db }: Application, owner: string): Promise
       acts: acts.get(mailbox.id) ?? 0,
     };
   });
+}
+
+/** What a message can be sent from, the first to be connected first. */
+export async function readSenders({ db }: Application, owner: string): Promise<SenderInfo[]> {
+  return (await mailboxesOf(db, owner)).map(({ id, name, address }) => ({ id, name, address }));
 }
 
 /** What the lists of the Desk offer beside those every account has: folders of the user's own, and junk. */

@@ -31,8 +31,14 @@ const usual = (domain: string): Record<keyof typeof SERVICES, Candidate[]> => ({
   ],
 });
 
+/** Names that are for examples and tests and never are anybody's (RFC 6761 6): nobody is asked about them. */
+const isReserved = (name: string): boolean => /(^|\.)(example|invalid|test)$/i.test(name);
+
+const resolve: Lookup = async (name) => (isReserved(name) ? [] : dns.resolveSrv(name));
+
 /** Whether somebody listens there, and speaks TLS where that is expected. */
 async function answers({ host, port, security }: Candidate): Promise<boolean> {
+  if (isReserved(host)) return false;
   return new Promise((resolve) => {
     const socket =
       security === 'tls'
@@ -74,7 +80,7 @@ async function firstThere(candidates: Candidate[], tries: typeof answers): Promi
  */
 export async function proposeServers(
   address: string,
-  { lookup = dns.resolveSrv as Lookup, tries = answers } = {},
+  { lookup = resolve, tries = answers } = {},
 ): Promise<MailProposal> {
   const domain = address.slice(address.lastIndexOf('@') + 1).toLowerCase();
   const propose = async (what: keyof typeof SERVICES) => {

@@ -27,6 +27,13 @@ export interface FolderOfMailbox extends FolderInfo {
   mailboxId: string;
 }
 
+/** A mailbox a message can be sent from. */
+export interface SenderInfo {
+  id: string;
+  name: string;
+  address: string;
+}
+
 /** A mailbox of the user's own, and how it stands with its server. */
 export interface MailboxInfo {
   id: string;

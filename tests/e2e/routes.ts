@@ -1,6 +1,11 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { request, type APIRequestContext } from '@playwright/test';
+import type { MailServer } from '../../shared/schemas/mailbox';
+import { connect } from '../../server/db/connect';
+import { newId } from '../../server/db/id';
+import { insertFolder } from '../../server/db/repositories/folders';
+import { insertMailbox, pauseMailbox } from '../../server/db/repositories/mailboxes';
 import { clientMessage, expect } from './desk';
 
 /** Routes that anybody may ask; they answer for nobody in particular. */
@@ -43,6 +48,33 @@ export const EMPTY = { type: 'doc', content: [{ type: 'paragraph' }] };
 
 export const json = async (context: APIRequestContext, path: string, data?: object) =>
   (await (data ? context.post(`/api${path}`, { data }) : context.get(`/api${path}`))).json();
+
+const NOBODY = { host: 'localhost', port: 1, security: 'none', user: 'nobody', certificate: '' };
+/** A mailbox on servers that are not there. */
+const UNREACHED = { address: 'strange@test.example', password: 'x', receiving: NOBODY, sending: NOBODY };
+
+/** Gives an account a mailbox that rests, with a folder. */
+async function giveMailbox(owner: string): Promise<{ id: string; folder: string }> {
+  const db = connect(process.env.JAR_NOTE_DATABASE!);
+  const id = newId();
+  const written = {
+    name: 'Hidden mailbox',
+    address: `hidden-${id}@test.example`,
+    keepDays: 0,
+    secrets: Buffer.alloc(0),
+  };
+  const server = NOBODY as MailServer;
+  await insertMailbox(db, owner, id, { ...written, receiving: server, sending: server }, Date.now());
+  await pauseMailbox(db, owner, id, true);
+  const folder = await insertFolder(db, owner, {
+    mailboxId: id,
+    path: 'Hidden folder',
+    name: 'Hidden folder',
+    role: 'own',
+  });
+  await db.destroy();
+  return { id, folder: folder.id };
+}
 
 /** What may be asked of a route: of something of the owner's (`path`), with what (`data` or `raw`); a `list` is everybody's own. */
 export type Asked = Record<string, { path?: string; data?: object; list?: boolean; raw?: Buffer }>;
@@ -97,6 +129,8 @@ export async function furnish(owner: APIRequestContext) {
   expect(sending.state).toBe('sent');
   expect(await (await owner.get(`/api/messages/${message.id}/attachments/0`)).text()).toContain('secret');
 
+  const mailbox = await giveMailbox((await json(owner, '/account')).account.id);
+
   /** What a stranger would ask with the owner's ids. Lists are asked too: they must not show the owner's rows. */
   const asked: Asked = {
     'GET /settings': { list: true },
@@ -105,6 +139,19 @@ export async function furnish(owner: APIRequestContext) {
       list: true,
     },
     'GET /messages': { list: true },
+    'GET /messages/search': { path: '/messages/search?words=secret', list: true },
+    'POST /messages/change': { data: { ids: [message.id], change: { folder: 'trash' } }, list: true },
+    'GET /messages/[id]/thread': { path: `/messages/${message.id}/thread` },
+    'GET /mailboxes': { list: true },
+    'GET /mailboxes/senders': { list: true },
+    'POST /mailboxes': { data: UNREACHED, list: true },
+    // Without an address, so that nobody's name is looked up.
+    'GET /mailboxes/proposal': { path: '/mailboxes/proposal?address=nobody', list: true },
+    'PUT /mailboxes/[id]': { path: `/mailboxes/${mailbox.id}`, data: UNREACHED },
+    'DELETE /mailboxes/[id]': { path: `/mailboxes/${mailbox.id}` },
+    'PUT /mailboxes/[id]/paused': { path: `/mailboxes/${mailbox.id}/paused`, data: { paused: false } },
+    'GET /folders': { list: true },
+    'PUT /folders/[id]': { path: `/folders/${mailbox.folder}`, data: { role: 'own' } },
     'POST /messages/import': { raw: clientMessage({ id: 'strange' }), list: true },
     'GET /messages/[id]': { path: `/messages/${message.id}` },
     'PATCH /messages/[id]': { path: `/messages/${message.id}`, data: { folder: 'trash' } },

@@ -1,12 +1,27 @@
 <script setup lang="ts">
 import { until } from '@vueuse/core';
 import { EditorContent, type Editor } from '@tiptap/vue-3';
-import type { Draft } from '#shared/types/wire';
+import type { Draft, Message } from '#shared/types/wire';
+import { storeToRefs } from 'pinia';
+import { useSendersStore } from '~/stores/senders';
 import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 
 /** To whom the draft goes and about what: one line until it is to be changed. */
-const props = defineProps<{ draft: Draft; subject: Editor }>();
-const emit = defineEmits<{ change: [part: Partial<Pick<Draft, 'to' | 'cc' | 'bcc'>>] }>();
+const props = defineProps<{ draft: Draft; subject: Editor; /** What it answers. */ original: Message | null }>();
+const emit = defineEmits<{ change: [part: Partial<Pick<Draft, 'to' | 'cc' | 'bcc' | 'mailboxId'>>] }>();
+
+// Where there are several mailboxes it can be said which one it is sent from.
+const { mailboxes: senders } = storeToRefs(useSendersStore());
+const usual = computed(() => {
+  const named = [...(props.original?.to ?? []), ...(props.original?.cc ?? [])].map(({ address }) =>
+    addressKey(address),
+  );
+  return (
+    senders.value.find(({ address }) => named.includes(addressKey(address))) ??
+    senders.value.find(({ id }) => id === props.original?.mailboxId) ??
+    senders.value[0]
+  );
+});
 
 const isOpen = ref(props.draft.mode === 'new' || !props.draft.to.length);
 /** The fields are fetched when they are first wanted, and stay. */
@@ -71,6 +86,19 @@ defineExpose({ open });
         @move="(box, by) => move(box, part, by)"
         @take="(box) => put(box, part)"
       />
+      <div v-if="senders.length > 1" class="sender">
+        <label class="small soft" :for="`from-${draft.id}`">{{ t('mailbox.sendFrom') }}</label>
+        <select
+          :id="`from-${draft.id}`"
+          class="field"
+          :value="draft.mailboxId ?? usual?.id"
+          @change="(event) => emit('change', { mailboxId: (event.target as HTMLSelectElement).value })"
+        >
+          <option v-for="{ id, name, address } in senders" :key="id" :value="id">
+            {{ name === address ? address : `${name} · ${address}` }}
+          </option>
+        </select>
+      </div>
       <div class="subject-field">
         <span class="small soft">{{ t('common.subject') }}</span><EditorContent :editor="subject" />
       </div>
@@ -111,6 +139,18 @@ defineExpose({ open });
   gap: 3px;
   padding: var(--s1) 0 var(--s2);
   position: relative;
+}
+
+.sender {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  padding: var(--s1) 0;
+}
+
+.sender .field {
+  min-height: 28px;
+  padding: 2px 8px;
 }
 
 .subject-field {

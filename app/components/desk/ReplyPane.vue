@@ -238,7 +238,7 @@ defineExpose({
 
 <template>
   <section v-if="draft" class="reply" :aria-label="t('common.yourReply')">
-    <ReplyAddressing ref="addressing" :draft="draft" :subject="subject" @change="handle.change" />
+    <ReplyAddressing ref="addressing" :draft="draft" :subject="subject" :original="original" @change="handle.change" />
 
     <ReplyNotices
       :conflict="Boolean(theirs)"

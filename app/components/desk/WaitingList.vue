@@ -5,6 +5,7 @@ import type { DraftRow, MessageRow } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
 import type { Mailbox } from '#core/message/address';
 import { useMailStore, type ListName } from '~/stores/mail';
+import { useSendersStore } from '~/stores/senders';
 import { useRoutinesStore } from '~/stores/routines';
 
 defineProps<{ messageId: string; draftId: string; /** Whose message is open. */ person: Mailbox | null }>();
@@ -35,7 +36,8 @@ const lists: { name: ListName; title: string }[] = [
   { name: 'trash', title: t('desk.trash') },
   { name: 'junk', title: t('desk.junk') },
 ];
-onMounted(() => mail.loadFolders());
+const senders = useSendersStore();
+onMounted(() => void Promise.all([mail.loadFolders(), senders.load()]));
 const KEEP_UP_MS = 5_000;
 useIntervalFn(() => !document.hidden && void mail.keepUp(), KEEP_UP_MS);
 

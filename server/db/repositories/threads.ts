@@ -13,7 +13,7 @@ const NAMED = 200;
 /** So long an answer that names nothing is taken for one to a message with the same subject. */
 const SUBJECT_MS = 60 * 86_400_000;
 
-type Threaded = Pick<MessageThread, 'messageId' | 'inReplyTo' | 'references' | 'from' | 'subject'> & {
+type Threaded = Pick<MessageThread, 'messageId' | 'inReplyTo' | 'references' | 'from' | 'to' | 'subject'> & {
   id: string;
   receivedAt: number;
 };
@@ -50,7 +50,7 @@ export async function joinThreads(
       .select('id_key', 'thread_id');
     for (const { id_key: key, thread_id: thread } of rows) threadOf.set(key, thread);
   }
-  const before = new Map(threadOf);
+  const known = new Map(threadOf);
   /** Threads that have become another one. */
   const became = new Map<string, string>();
   const now = (thread: string): string => {
@@ -59,10 +59,17 @@ export async function joinThreads(
     return at;
   };
   const result = new Map<string, string>();
-  for (const message of messages) {
+  /** Those of these messages that came before one, with their threads. */
+  const before = ({ receivedAt }: Threaded) =>
+    messages
+      .filter((other) => result.has(other.id) && other.receivedAt <= receivedAt)
+      .map((other) => ({ ...other, threadId: result.get(other.id)! }));
+  // What was written first can be answered by what comes with it.
+  const inOrder = [...messages].sort((a, b) => a.receivedAt - b.receivedAt);
+  for (const message of inOrder) {
     const keys = keysOf.get(message.id)!;
     const named = [...new Set(keys.flatMap((key) => (threadOf.has(key) ? [now(threadOf.get(key)!)] : [])))].sort();
-    const thread = named[0] ?? (await threadOfSubject(trx, owner, message)) ?? message.id;
+    const thread = named[0] ?? (await threadOfSubject(trx, owner, message, before(message))) ?? message.id;
     for (const other of named.slice(1)) became.set(other, thread);
     for (const key of keys) threadOf.set(key, thread);
     result.set(message.id, thread);
@@ -72,7 +79,7 @@ export async function joinThreads(
       await trx(table)
         .where({ owner, thread_id: gone })
         .update({ thread_id: now(gone) });
-  const fresh = all.filter((key) => !before.has(key));
+  const fresh = all.filter((key) => !known.has(key));
   for (const keys of portions(fresh))
     await trx('thread_ids').insert(keys.map((key) => ({ owner, id_key: key, thread_id: now(threadOf.get(key)!) })));
   return new Map([...result].map(([id, thread]) => [id, now(thread)]));
@@ -83,10 +90,19 @@ async function threadOfSubject(
   trx: Knex.Transaction,
   owner: string,
   { inReplyTo, references, subject, from, receivedAt }: Threaded,
+  beside: (Threaded & { threadId: string })[],
 ): Promise<string | null> {
   const bare = bareSubject(subject);
   const sender = from[0]?.address ?? '';
   if (inReplyTo || references.length || !sender || !bare || bare === subject.trim()) return null;
+  const key = addressKey(sender);
+  const isAnswered = (one: { subject: string; from: string; to: { address: string }[] }) =>
+    bareSubject(one.subject) === bare &&
+    (addressKey(one.from) === key || one.to.some(({ address }) => addressKey(address) === key));
+  const near = beside
+    .sort((a, b) => b.receivedAt - a.receivedAt)
+    .find((one) => isAnswered({ ...one, from: one.from[0]?.address ?? '' }));
+  if (near) return near.threadId;
   const since = [receivedAt - SUBJECT_MS, receivedAt] as [number, number];
   const rows = await trx('messages')
     .where({ owner })
@@ -95,12 +111,6 @@ async function threadOfSubject(
     .orderBy('received_at', 'desc')
     .limit(300)
     .select('thread_id', 'subject', 'from_address', 'to_list');
-  const key = addressKey(sender);
-  const found = rows.find(
-    (row) =>
-      bareSubject(row.subject) === bare &&
-      (addressKey(row.from_address) === key ||
-        json<{ address: string }[]>(row.to_list).some(({ address }) => addressKey(address) === key)),
-  );
+  const found = rows.find((row) => isAnswered({ subject: row.subject, from: row.from_address, to: json(row.to_list) }));
   return found?.thread_id || null;
 }

@@ -1,0 +1,3 @@
+import { readSenders } from '../../services/mailboxes';
+
+export default ownerHandler((_, { app, owner }) => readSenders(app, owner));
