@@ -11,9 +11,11 @@ import { benchHand } from './hand';
 import { benchImport } from './import';
 import { benchKeys } from './keys';
 import { benchLetter } from './letter';
+import { benchMailbox } from './mailbox';
 import { benchNear } from './near';
 import { benchNotes } from './notes';
 import { benchSearch } from './search';
+import { benchSync } from './sync';
 
 const root = process.cwd();
 const [only, queries] = process.argv.slice(2);
@@ -24,7 +26,7 @@ if (wanted('near')) benchNear(root, 10_000);
 if (wanted('fill')) benchFill();
 if (wanted('cues')) for (const size of [100, 10_000]) benchCues(root, size);
 if (wanted('blanks')) benchCandidates();
-if (['import', 'letter', 'notes', 'keys', 'first', 'effort', 'hand'].some(wanted)) {
+if (['import', 'sync', 'mailbox', 'letter', 'notes', 'keys', 'first', 'effort', 'hand'].some(wanted)) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
@@ -35,6 +37,8 @@ if (['import', 'letter', 'notes', 'keys', 'first', 'effort', 'hand'].some(wanted
     if (wanted('keys')) await benchKeys(url);
     if (wanted('letter')) await benchLetter(url);
     if (wanted('import')) await benchImport(url, 10_000);
+    if (wanted('sync')) await benchSync(url, 10_000);
+    if (wanted('mailbox')) await benchMailbox(url, 100_000);
   } finally {
     await stop();
     await rm(folder, { recursive: true, force: true });

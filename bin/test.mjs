@@ -28,6 +28,8 @@ await run(async () => {
 async function checkTheRest() {
   await ensurePackages(root);
   process.env.CHROMIUM = await ensureProgram(['chromium', 'chromium-browser'], 'chromium');
+  // A mail server that others wrote, for what is tested against one; several tests start one at the same time.
+  await ensureProgram(['dovecot'], 'dovecot-imapd');
   process.env.NUXT_TELEMETRY_DISABLED = '1';
 
   say('Types …');

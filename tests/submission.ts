@@ -1,5 +1,10 @@
-import type { AddressInfo } from 'node:net';
+import type { AddressInfo, Socket } from 'node:net';
 import { SMTPServer, type SMTPServerOptions } from 'smtp-server';
+
+interface Connection {
+  session: { id: string };
+  _socket: Socket;
+}
 
 /** A message as a post office got it. */
 export interface Handed {
@@ -15,13 +20,17 @@ export interface Submission {
   close(): Promise<void>;
 }
 
-/** Opens one. @param options what it does otherwise */
+/** Opens one. @param options what it does otherwise; it may cut the line of a session */
 export async function openSubmission(
   { certificate, key, password }: { certificate: string; key: string; password: string },
-  options: SMTPServerOptions = {},
+  options: (cut: (session: string) => void) => SMTPServerOptions = () => ({}),
 ): Promise<Submission> {
   const handed: Handed[] = [];
-  const server = new SMTPServer({
+  const cut = (session: string) => {
+    for (const connection of server.connections as Set<Connection>)
+      if (connection.session.id === session) connection._socket.destroy();
+  };
+  const server: SMTPServer = new SMTPServer({
     ...{ secure: true, cert: certificate, key, disableReverseLookup: true },
     onAuth({ username, password: tried }, _, done) {
       if (tried === password) done(null, { user: username });
@@ -39,7 +48,7 @@ export async function openSubmission(
         done();
       });
     },
-    ...options,
+    ...options(cut),
   });
   server.on('error', () => {});
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', () => resolve()));

@@ -124,16 +124,25 @@ export async function* importMessages(
   let portion: { raw: Buffer; options: AppendOptions }[] = [];
   let size = 0;
   let read = 0;
+  /** What is being stored, and what is read meanwhile. */
+  const storing: Promise<void>[] = [];
   async function store(): Promise<void> {
     const taken = portion;
+    const bytes = read;
     [portion, size] = [[], 0];
-    progress.bytes = read;
+    if (storing.length > 1) await storing.shift();
     if (!taken.length) return;
-    for (const { added, broken } of await mail.appendAll('inbox', taken)) {
-      if (added) progress.added++;
-      else progress.known++;
-      if (added && broken) progress.broken++;
-    }
+    const done = mail.appendAll('inbox', taken).then((stored) => {
+      for (const { added, broken } of stored) {
+        if (added) progress.added++;
+        else progress.known++;
+        if (added && broken) progress.broken++;
+      }
+      progress.bytes = bytes;
+    });
+    // What goes wrong with it is thrown where it is waited for.
+    done.catch(() => {});
+    storing.push(done);
   }
   try {
     for await (const { raw, cut, bytes } of readMessages(source)) {
@@ -152,9 +161,11 @@ export async function* importMessages(
   } catch (error) {
     // What was read before the file broke off is there.
     await store();
+    await Promise.all(storing);
     throw error;
   }
   await store();
+  await Promise.all(storing);
   if (passedOver) {
     const none = progress.added + progress.known === 0;
     progress.problem = none ? phrase('importing.noMessages') : phrase('importing.passedOver', { count: passedOver });

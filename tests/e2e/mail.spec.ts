@@ -50,7 +50,7 @@ test('a mailbox is connected in the settings: what is wrong is said, a certifica
     await page.getByLabel(`${side}: server`).fill('127.0.0.1');
     await page.getByLabel(`${side}: port`).fill(String(port));
   }
-  await page.getByRole('combobox', { name: 'Messages that wait for an answer' }).click();
+  await page.getByRole('combobox', { name: 'Messages that wait for an answer' }).click({ force: true });
   await page.getByRole('option', { name: 'also those of the last week' }).click();
   const connect = page.getByRole('button', { name: 'Connect', exact: true });
   await connect.click();
@@ -65,7 +65,7 @@ test('a mailbox is connected in the settings: what is wrong is said, a certifica
   await expect(page.getByText(`${address} is connected.`)).toBeVisible();
   await expect(page.getByRole('status', { name: address })).toContainText('In step.');
   await page.getByRole('button', { name: `Folders of ${address}` }).click();
-  await expect(page.getByLabel('What INBOX is for')).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'What INBOX is for' })).toBeVisible();
   await expectAccessible(page);
   await page.getByRole('link', { name: 'Desk' }).click();
   await expect(page.getByRole('button', { name: /First question/ })).toBeVisible();

@@ -142,10 +142,10 @@ defineExpose({ open });
 }
 
 .sender {
-  display: flex;
+  grid-row: 5;
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr);
   align-items: center;
-  gap: var(--s2);
-  padding: var(--s1) 0;
 }
 
 .sender .field {

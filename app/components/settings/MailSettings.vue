@@ -74,7 +74,7 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
       {{ t('mailbox.about') }} <template v-if="mailboxes?.length === 0">{{ t('mailbox.aboutStandIn') }}</template>
     </p>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-    <DoneBar :done="done" @undo="undo" @close="close" />
+    <DoneBar :done="done" class="said" @undo="undo" @close="close" />
     <ul v-if="mailboxes">
       <li v-for="mailbox in mailboxes" :key="mailbox.id">
         <LazyMailboxForm v-if="writing === mailbox.id" :mailbox="mailbox" @kept="onKept" @close="writing = null" />
@@ -183,6 +183,10 @@ li {
   display: flex;
   align-items: baseline;
   gap: var(--s2);
+}
+
+.said {
+  margin-top: var(--s2);
 }
 
 .gap {

@@ -81,8 +81,17 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
   };
   const store = async (folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]) => {
     const incoming = await read(messages);
-    return inTransaction(db, (trx) => storeMessages(trx, owner, { folder, mailboxId: null, since: 0 }, incoming));
+    const before = storing;
+    const work = async () => {
+      await before.catch(() => {});
+      return inTransaction(db, (trx) => storeMessages(trx, owner, { folder, mailboxId: null, since: 0 }, incoming));
+    };
+    const done = work();
+    storing = done;
+    return done;
   };
+  /** What is stored is stored one after the other, while what follows is read. */
+  let storing: Promise<unknown> = Promise.resolve();
 
   async function move(trx: Knex.Transaction, { id, folder, receivedAt }: MessageRow, wanted: string): Promise<void> {
     const places = await placesOf(trx, owner, id);

@@ -12,8 +12,9 @@ import type { StoredFolder } from '#shared/schemas/message';
 import { runTask } from '../../work/pool';
 import type { SyncSession } from './session';
 
-/** So many messages are asked about at once, and about so many bytes are fetched and stored at once. */
-export const PORTION = 100;
+/** So many messages are asked about at once; so many, and about so many bytes, are fetched and stored at once. */
+const ASKED = 400;
+const PORTION = 100;
 const PORTION_BYTES = 2_000_000;
 
 /** What is still to be fetched from a folder, the newest last. */
@@ -113,7 +114,7 @@ export async function fetchSome(session: SyncSession, todo: Todo): Promise<void>
   const { app, owner, remote } = session;
   const { folder, uids } = todo;
   await session.enter(folder);
-  const some = uids.slice(-PORTION);
+  const some = uids.slice(-ASKED);
   const heads = (await remote.heads(some)).sort((a, b) => b.uid - a.uid);
   const here = await messagesLike(app.db, owner, heads);
   const found = heads.filter(({ uid }) => here.has(uid));
@@ -128,8 +129,19 @@ export async function fetchSome(session: SyncSession, todo: Todo): Promise<void>
       );
       await settleWaiting(trx, owner, threads);
     });
-  for (const portion of portionsOf(heads.filter(({ uid }) => !here.has(uid))))
-    await fetchPortion(session, folder, portion);
+  // One portion is stored while the next is fetched and read.
+  let storing = Promise.resolve();
+  try {
+    for (const portion of portionsOf(heads.filter(({ uid }) => !here.has(uid)))) {
+      const fetched = await fetchPortion(session, portion);
+      await storing;
+      storing = storePortion(session, folder, fetched);
+      // What goes wrong with it is thrown where it is waited for.
+      storing.catch(() => {});
+    }
+  } finally {
+    await storing;
+  }
   // Those that were expunged meanwhile are done with too.
   const done = new Set(some);
   todo.uids = uids.filter((uid) => !done.has(uid));
@@ -142,7 +154,7 @@ function portionsOf(heads: RemoteHead[]): RemoteHead[][] {
   const portions: RemoteHead[][] = [];
   let size = Infinity;
   for (const head of heads) {
-    if (size + head.size > PORTION_BYTES) {
+    if (size + head.size > PORTION_BYTES || (portions.at(-1)?.length ?? 0) >= PORTION) {
       portions.push([]);
       size = 0;
     }
@@ -155,27 +167,40 @@ function portionsOf(heads: RemoteHead[]): RemoteHead[][] {
 /** The list messages of a folder stand in until it is worked out; drafts and views of others are not read at all. */
 const listOf = ({ role }: FolderRow): StoredFolder => (role === 'none' ? 'own' : role);
 
-async function fetchPortion(session: SyncSession, folder: FolderRow, heads: RemoteHead[]): Promise<void> {
-  const { app, owner, mailbox, remote } = session;
+interface Fetched {
+  uid: number;
+  receivedAt: number;
+  incoming: Incoming;
+}
+
+/** Fetches some messages and reads them, off this thread. */
+async function fetchPortion({ remote }: SyncSession, heads: RemoteHead[]): Promise<Fetched[]> {
   const headOf = new Map(heads.map((head) => [head.uid, head]));
-  const fetched: { uid: number; raw: Buffer }[] = [];
-  for await (const one of remote.sources([...headOf.keys()], MESSAGE_LIMIT)) if (headOf.has(one.uid)) fetched.push(one);
-  if (!fetched.length) return;
-  const columns = await runTask('derive', { raws: fetched.map(({ raw }) => raw) });
-  const incoming = fetched.map(({ uid, raw }, i): Incoming => {
+  const sources: { uid: number; raw: Buffer }[] = [];
+  for await (const one of remote.sources([...headOf.keys()], MESSAGE_LIMIT)) if (headOf.has(one.uid)) sources.push(one);
+  const columns = sources.length ? await runTask('derive', { raws: sources.map(({ raw }) => raw) }) : [];
+  return sources.map(({ uid, raw }, i) => {
     const { flags, receivedAt, size } = headOf.get(uid)!;
-    return { raw, columns: columns[i]!, options: { ...flags, receivedAt, cut: size > MESSAGE_LIMIT } };
+    const options = { ...flags, receivedAt, cut: size > MESSAGE_LIMIT };
+    return { uid, receivedAt, incoming: { raw, columns: columns[i]!, options } };
   });
+}
+
+/** Stores what was fetched, and where it lies: both or neither. */
+async function storePortion(session: SyncSession, folder: FolderRow, fetched: Fetched[]): Promise<void> {
+  const { app, owner, mailbox } = session;
+  if (!fetched.length) return;
   // Servers keep times to the second.
   const since = Math.floor(mailbox.connectedAt / 1000) * 1000;
   const source = { folder: listOf(folder), mailboxId: mailbox.id, since };
   await inTransaction(app.db, async (trx) => {
-    const stored = await storeMessages(trx, owner, source, incoming);
-    const places = fetched.map(({ uid }, i) => ({
-      uid,
-      messageId: stored[i]!.id,
-      receivedAt: headOf.get(uid)!.receivedAt,
-    }));
+    const stored = await storeMessages(
+      trx,
+      owner,
+      source,
+      fetched.map(({ incoming }) => incoming),
+    );
+    const places = fetched.map(({ uid, receivedAt }, i) => ({ uid, receivedAt, messageId: stored[i]!.id }));
     await placeMessages(trx, owner, placeIn(session, folder), places);
     // What was here already may lie somewhere else now.
     const known = stored.flatMap(({ id, added }) => (added ? [] : [id]));
