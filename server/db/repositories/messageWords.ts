@@ -60,7 +60,7 @@ export interface MailSearch {
 }
 
 /** So many of the newest messages are gone through one by one, before the index of words is asked. */
-const LATEST = 2_000;
+const LATEST = 700;
 
 /**
  * Messages that have all words, the newest first. What has common words is found among the newest messages; what has rare
