@@ -1,19 +1,11 @@
 import './words';
 import { object, string, type InferType } from 'yup';
-import { addressProblem } from '#core/message/address';
+import { ownAddress } from './address';
 import { locale, timeZone } from './region';
 import { trimmed } from './text';
 import { phrase } from '#core/text/phrase';
 
-const address = trimmed()
-  .transform((value) => (typeof value === 'string' ? value.toLowerCase() : value))
-  .required(phrase('invalid.noAddress'))
-  .max(320, phrase('invalid.longAddress'))
-  .test(
-    'address',
-    ({ value }) => phrase('invalid.badAddress', { problem: addressProblem(String(value)) ?? '' }),
-    (value) => !value || !addressProblem(value),
-  );
+const address = ownAddress().transform((value) => (typeof value === 'string' ? value.toLowerCase() : value));
 
 export const signUpSchema = object({
   name: trimmed().required(phrase('invalid.noName')).max(200, phrase('invalid.longName')),

@@ -1,6 +1,6 @@
 import './words';
 import { boolean, number, object, string, type InferType } from 'yup';
-import { addressProblem } from '#core/message/address';
+import { ownAddress } from './address';
 import { trimmed } from './text';
 import { phrase } from '#core/text/phrase';
 
@@ -21,14 +21,7 @@ const serverShape = {
 export const mailServerSchema = object(serverShape);
 export type MailServer = InferType<typeof mailServerSchema>;
 
-const address = trimmed()
-  .required(phrase('invalid.noAddress'))
-  .max(320, phrase('invalid.longAddress'))
-  .test(
-    'address',
-    ({ value }) => phrase('invalid.badAddress', { problem: addressProblem(String(value)) ?? '' }),
-    (value) => !value || !addressProblem(value),
-  );
+const address = ownAddress();
 
 /** A mailbox of one's own, as it is connected. Passwords left empty stay what they are. */
 export const mailboxSchema = object({
