@@ -228,7 +228,7 @@ export function useDesk(around: {
         )?.id ?? '')
       : messageId.value;
     try {
-      await mail.changeMany(ids, part);
+      const count = await mail.changeMany(ids, part);
       await mail.refresh();
       if (next !== messageId.value) await showMessage(next);
       const code = part.folder ? 'desk.changedMany' : 'desk.answeredMany';
@@ -238,7 +238,7 @@ export function useDesk(around: {
         backs.set(back, [...(backs.get(back) ?? []), row.id]);
       }
       add({
-        text: t(code, { count: ids.length }),
+        text: t(code, { count }),
         undo: async () => {
           for (const [back, some] of backs) await mail.changeMany(some, JSON.parse(back) as MessageChange);
           await mail.refresh();

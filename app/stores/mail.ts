@@ -15,6 +15,8 @@ export const useMailStore = defineStore('mail', () => {
   const state = ref<'idle' | 'loading' | 'ready'>('idle');
   const problem = ref('');
   let asked = 0;
+  /** How often something of the list was changed here. */
+  let changes = 0;
 
   const inFolder = () => (list.value.startsWith('folder:') ? list.value.slice('folder:'.length) : '');
   const query = (after = '') => ({
@@ -59,8 +61,10 @@ export const useMailStore = defineStore('mail', () => {
   async function keepUp(): Promise<void> {
     if (list.value === 'drafts' || state.value === 'loading') return;
     const number = asked;
+    const before = changes;
     const page = await api<MessagePage>('/messages', { query: query() }).catch(() => null);
-    if (!page || number !== asked) return;
+    // What was changed here meanwhile is newer than the answer.
+    if (!page || number !== asked || before !== changes) return;
     // What was read beyond the first page stays as it was.
     const last = page.rows.at(-1);
     const at = last ? rows.value.findIndex(({ id }) => id === last.id) : -1;
@@ -86,13 +90,19 @@ export const useMailStore = defineStore('mail', () => {
   /** Changes a message, on the screen at once. */
   async function change(id: string, part: MessageChange): Promise<void> {
     rows.value = rows.value.map((row) => (row.id === id ? ({ ...row, ...part } as MessageRow) : row));
+    changes++;
     await api(`/messages/${id}`, { method: 'PATCH', body: part });
+    changes++;
   }
 
-  /** The same change to several, so many with one request. */
-  async function changeMany(ids: string[], change: MessageChange): Promise<void> {
-    for (let at = 0; at < ids.length; at += 500)
-      await api('/messages/change', { method: 'POST', body: { ids: ids.slice(at, at + 500), change } });
+  /** The same change to several, so many with one request. @returns how many were changed */
+  async function changeMany(ids: string[], change: MessageChange): Promise<number> {
+    let count = 0;
+    for (let at = 0; at < ids.length; at += 500) {
+      const body = { ids: ids.slice(at, at + 500), change };
+      count += (await api<{ changed: number }>('/messages/change', { method: 'POST', body })).changed;
+    }
+    return count;
   }
 
   /** The message to go on with when `id` leaves the list: the next one, or else the one before. */

@@ -172,6 +172,8 @@ describe('several at once', () => {
     const gone = 'z'.repeat(26);
     expect(await changeMessages(app, owner, [a.id, gone, b.id], { folder: 'archive' })).toEqual({ changed: 2 });
     expect((await app.mail(owner).row(a.id)).folder).toBe('archive');
+    // A folder of a mailbox takes the messages of that mailbox alone.
+    await expect(changeMessages(app, owner, [a.id], { folder: gone })).rejects.toMatchObject({ status: 422 });
   });
 });
 

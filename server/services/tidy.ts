@@ -1,6 +1,13 @@
 import { dropUnusedFiles } from '../db/repositories/files';
 import { dropOldImports } from '../db/repositories/imports';
-import { dropDeleted, dropDeletedShelves, dropOldSessions, dropOldTries, emptyOutbox } from '../db/repositories/tidy';
+import {
+  dropDeleted,
+  dropDeletedShelves,
+  dropGone,
+  dropOldSessions,
+  dropOldTries,
+  emptyOutbox,
+} from '../db/repositories/tidy';
 import type { Application } from './application';
 import { SESSION_MS } from './sessions';
 
@@ -25,6 +32,7 @@ export async function tidyUp({ db, now }: Application): Promise<void> {
   await inPortions(() => dropDeleted(db, 'lookups', before(BIN_DAYS), PORTION));
   await inPortions(() => dropDeletedShelves(db, before(BIN_DAYS), PORTION));
   await inPortions(() => dropOldImports(db, before(IMPORT_DAYS), 20));
+  await inPortions(() => dropGone(db, before(BIN_DAYS), PORTION));
   await inPortions(() => dropOldTries(db, before(1), PORTION));
   await inPortions(() => dropOldSessions(db, now() - SESSION_MS, PORTION));
   await inPortions(() => emptyOutbox(db, before(OUTBOX_DAYS), 50));

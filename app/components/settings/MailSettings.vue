@@ -5,7 +5,8 @@ import type { FolderInfo, MailboxInfo } from '#shared/types/wire';
 import { useAccountStore } from '~/stores/account';
 
 /** The mailboxes of the account: how each stands with its server, and what can be done with it. */
-const { settings } = useAccountStore();
+const account = useAccountStore();
+const { settings } = account;
 const mailboxes = shallowRef<MailboxInfo[] | null>(null);
 const problem = ref('');
 const { done, add, close, undo } = useDone(problem);
@@ -37,6 +38,8 @@ const act = (work: () => Promise<unknown>) =>
 function onKept({ name }: MailboxInfo) {
   add({ text: t(writing.value ? 'mailbox.changed' : 'mailbox.connected', { name }) });
   writing.value = null;
+  // Its address is one of the user's own from now on.
+  void account.load().catch(() => {});
   void read();
 }
 const setPaused = ({ id }: MailboxInfo, paused: boolean) =>

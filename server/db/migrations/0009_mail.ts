@@ -144,7 +144,8 @@ export async function up(knex: Knex): Promise<void> {
     ADD COLUMN forwarded BOOLEAN NOT NULL DEFAULT FALSE,
     ADD COLUMN wait_reason VARCHAR(12) CHARACTER SET ascii NOT NULL DEFAULT 'person',
     ADD COLUMN wait_note TEXT ${BIN} NOT NULL DEFAULT '',
-    ADD COLUMN waits BOOLEAN NOT NULL DEFAULT FALSE`);
+    ADD COLUMN waits BOOLEAN NOT NULL DEFAULT FALSE,
+    ADD COLUMN gone_at BIGINT NULL`);
   await knex('messages').update({
     waits: knex.raw("folder = 'inbox' AND answered = 0"),
     replied: knex.raw("folder <> 'sent' AND answered = 1"),
@@ -156,6 +157,7 @@ export async function up(knex: Knex): Promise<void> {
     ADD KEY messages_waits (owner, waits, received_at, id),
     ADD KEY messages_message (owner, message_key),
     ADD KEY messages_thread (owner, thread_id, received_at),
+    ADD KEY messages_gone (gone_at),
     ADD KEY messages_from (owner, from_address(100), received_at)`);
   await knex.raw(`ALTER TABLE drafts ADD COLUMN mailbox_id ${ID} NULL`);
   await knex.raw(`ALTER TABLE outbox ADD COLUMN mailbox_id ${ID} NULL`);
@@ -166,9 +168,9 @@ export async function down(knex: Knex): Promise<void> {
   await knex.raw('ALTER TABLE drafts DROP COLUMN mailbox_id');
   await knex('messages').whereIn('folder', ['own', 'junk', 'gone']).update({ folder: 'archive' });
   await knex.raw(`ALTER TABLE messages
-    DROP KEY messages_waits, DROP KEY messages_message, DROP KEY messages_thread, DROP KEY messages_from,
+    DROP KEY messages_waits, DROP KEY messages_message, DROP KEY messages_thread, DROP KEY messages_from, DROP KEY messages_gone,
     DROP COLUMN message_key, DROP COLUMN mailbox_id, DROP COLUMN thread_id, DROP COLUMN replied, DROP COLUMN flagged,
-    DROP COLUMN forwarded, DROP COLUMN wait_reason, DROP COLUMN wait_note, DROP COLUMN waits,
+    DROP COLUMN forwarded, DROP COLUMN wait_reason, DROP COLUMN wait_note, DROP COLUMN waits, DROP COLUMN gone_at,
     ADD KEY messages_waiting (owner, folder, answered, received_at, id),
     MODIFY folder ENUM('inbox','sent','archive','trash') NOT NULL`);
   for (const name of Object.keys(TABLES).reverse()) await knex.schema.dropTable(name);

@@ -315,7 +315,7 @@ export async function keepMessagesOf(trx: Knex, owner: string, mailboxId: string
         'id',
         trx('drafts').where({ owner, deleted_at: null }).whereNotNull('original_id').select('original_id'),
       )
-      .update({ folder: 'gone', waits: false });
+      .update({ folder: 'gone', waits: false, gone_at: Date.now() });
   await mine().update({ mailbox_id: null });
 }
 

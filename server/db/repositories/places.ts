@@ -164,9 +164,10 @@ export async function settleFolders(trx: Knex, owner: string, messageIds: Iterab
           JOIN folders f ON f.id = p.folder_id
           WHERE p.message_id IN (${gaps}) AND NOT p.leaving GROUP BY p.message_id
         ) x ON x.message_id = m.id
-        SET m.folder = IF(x.role IS NULL, 'gone', ELT(x.role, ${roles}))
+        SET m.folder = IF(x.role IS NULL, 'gone', ELT(x.role, ${roles})),
+          m.gone_at = IF(x.role IS NULL, COALESCE(m.gone_at, ?), NULL)
         WHERE m.owner = ? AND m.mailbox_id IS NOT NULL AND m.id IN (${gaps})`,
-      [...ids, owner, ...ids],
+      [...ids, Date.now(), owner, ...ids],
     );
     const rows = await trx('messages').where({ owner }).whereIn('id', ids).distinct('thread_id');
     for (const { thread_id: thread } of rows) threads.add(String(thread));

@@ -30,6 +30,20 @@ export async function dropDeletedShelves(db: Knex, before: number, most: number)
     : 0;
 }
 
+/** Drops messages that have been gone from their server since `before`, but for what a draft answers and what is looked at again. */
+export async function dropGone(db: Knex, before: number, most: number): Promise<number> {
+  const rows = await db('messages')
+    .where('gone_at', '<', before)
+    .where({ folder: 'gone', again_on: null })
+    .whereNotExists(
+      db('drafts').whereRaw('drafts.original_id = messages.id').where({ deleted_at: null }).select('drafts.id'),
+    )
+    .limit(most)
+    .select('id');
+  const ids = rows.map(({ id }) => id);
+  return ids.length ? db('messages').whereIn('id', ids).delete() : 0;
+}
+
 export async function dropOldTries(db: Knex, before: number, most: number): Promise<number> {
   return db('sign_in_attempts').where('last_at', '<', before).limit(most).delete();
 }

@@ -11,7 +11,8 @@ import { mailboxById } from '../../db/repositories/mailboxes';
 import { leavePlace, placeComing, placesOf, settleFolders } from '../../db/repositories/places';
 import { setSenderWaits, settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
-import { notFound } from '../../services/errors';
+import { phrase } from '#core/text/phrase';
+import { notFound, UserError } from '../../services/errors';
 import { runTask } from '../../work/pool';
 import type { Appended, AppendOptions } from '../ports';
 import { storeMessages, type Incoming } from './intake';
@@ -58,6 +59,9 @@ const MOST_FAULTS = 3;
 /** How a folder is called that a mailbox has none of and that is made for it. */
 const NEW_FOLDERS: Partial<Record<StoredFolder, string>> = { sent: 'Sent', archive: 'Archive', trash: 'Trash' };
 
+/** A folder belongs to the messages of its own mailbox. */
+const elsewhere = () => new UserError(phrase('mailbox.elsewhere'), 422);
+
 /** The folder of a mailbox for something; one that is not there yet is made on the server with the first message in it. */
 async function folderOf(trx: Knex.Transaction, owner: string, mailboxId: string, wanted: string): Promise<FolderRow> {
   const byId = wanted.length === 26 ? await folderById(trx, owner, wanted) : null;
@@ -66,6 +70,7 @@ async function folderOf(trx: Knex.Transaction, owner: string, mailboxId: string,
   const known = byId ? null : await folderFor(trx, owner, mailboxId, role);
   if (known) return known;
   const name = NEW_FOLDERS[role];
+  if (byId) throw elsewhere();
   if (!name) throw notFound('folder');
   return insertFolder(trx, owner, { mailboxId, path: name, name, role });
 }
@@ -97,7 +102,7 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
     const places = await placesOf(trx, owner, id);
     const from = places.find(({ role }) => role === folder) ?? places[0];
     if (!from) {
-      if (wanted.length === 26) throw notFound('folder');
+      if (wanted.length === 26) throw elsewhere();
       return changeMessage(trx, owner, id, { folder: wanted as StoredFolder });
     }
     const target = await folderOf(trx, owner, from.mailboxId, wanted);

@@ -6,7 +6,7 @@ import {
   type FolderRole,
   type FolderRow,
 } from '../../db/repositories/folders';
-import { settleFolders } from '../../db/repositories/places';
+import { messagesIn, settleFolders } from '../../db/repositories/places';
 import { settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
 import type { RemoteFolder } from '../../mail/ports';
@@ -58,7 +58,10 @@ export async function alignFolders({ app, owner, mailbox, remote }: SyncSession)
   for (const { path } of there) {
     const folder = knownPaths.get(path);
     if (!folder || folder.chosen || folder.role === roles.get(path)) continue;
-    await updateFolder(app.db, owner, folder.id, { role: roles.get(path)! });
+    await inTransaction(app.db, async (trx) => {
+      await updateFolder(trx, owner, folder.id, { role: roles.get(path)! });
+      await settleWaiting(trx, owner, await settleFolders(trx, owner, await messagesIn(trx, owner, folder.id)));
+    });
   }
   return foldersOf(app.db, owner, mailbox.id);
 

@@ -146,7 +146,9 @@ async function keepMailbox(
         await remote.close();
       }
     } catch (error) {
-      if (around.stopped.aborted) return;
+      // One that was taken away meanwhile is kept in step no longer.
+      const isThere = await mailboxById(app.db, owner, id).catch(() => null);
+      if (around.stopped.aborted || !isThere) return;
       const known = error instanceof RemoteError ? error : null;
       if (!known) noteFault('Mailbox', error);
       // A line that was cut is an ordinary thing; it is said when it cannot be made again.

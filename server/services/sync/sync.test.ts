@@ -10,6 +10,7 @@ import type { Folder } from '#shared/schemas/message';
 import type { MessageRow } from '#shared/types/wire';
 import type { Application } from '../application';
 import { beginDraft, readDraft } from '../drafts';
+import { tidyUp } from '../tidy';
 import { sealPasswords } from '../passwords';
 import { syncSession } from './session';
 import { Syncer } from './syncer';
@@ -237,6 +238,10 @@ describe('a mailbox on another server', () => {
     await sync(owner, id);
     expect(await subjects(owner, 'inbox')).toEqual([]);
     expect(await readDraft(app, owner, draft.id)).toMatchObject({ originalId: one.id });
+    // A month later what nothing is begun with is dropped for good, and nothing else.
+    await tidyUp({ ...app, now: () => Date.now() + 31 * 86_400_000 });
+    const left = await app.db('messages').where({ owner }).select('subject');
+    expect(left.map(({ subject }) => subject)).toEqual(['One']);
     // Put back by somebody, it is the same message, with all that is known of it.
     await other.append('INBOX', raw, [], new Date('2026-11-26T08:00:00Z'));
     await sync(owner, id);
