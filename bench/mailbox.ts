@@ -77,7 +77,7 @@ export async function benchMailbox(url: string, size: number): Promise<void> {
   );
   await measure('mailbox: open', size, () => openMessage(app, owner, some(), false), bareSource);
   await measure('mailbox: conversation', size, () => readThread(app, owner, some()));
-  const texts = await app.db('message_words').where({ owner }).limit(500).select('text');
+  const texts = await app.db('message_sources').where({ owner }).limit(500).select('text');
   const wordOf = () => {
     const words = String(texts[random(texts.length)]!.text).split(' ');
     return words[random(words.length)]!;

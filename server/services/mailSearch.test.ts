@@ -131,6 +131,10 @@ describe('search over all mail', () => {
       }
       return seen;
     };
+    // Without a word, what is rare is found however far back it lies.
+    await app.db('messages').where({ owner: many, subject: '3' }).update({ attachments: 1 });
+    const withFiles = mailSearchSchema.cast({ hasFiles: true }) as MailSearchQuery;
+    expect((await findMessages(app, many, withFiles)).rows.map(({ subject }) => subject)).toEqual(['3']);
     expect(await all('rare')).toEqual(Array.from({ length: 46 }, (_, i) => String(2250 - i * 50)));
     expect(await all('common')).toHaveLength(2_300);
     expect(new Set(await all('common')).size).toBe(2_300);

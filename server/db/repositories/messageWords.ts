@@ -19,7 +19,6 @@ interface Worded {
   id: string;
   receivedAt: number;
   words: string[];
-  text: string;
   from: Mailbox[];
   to: Mailbox[];
   cc: Mailbox[];
@@ -29,11 +28,11 @@ interface Worded {
 export async function insertWords(trx: Knex.Transaction, owner: string, messages: Worded[]): Promise<void> {
   const sign = signOf(owner);
   await trx('message_words').insert(
-    messages.map(({ id, receivedAt, words, text, from, to, cc }) => {
+    messages.map(({ id, receivedAt, words, from, to, cc }) => {
       const people = [...from, ...to.slice(0, 100), ...cc.slice(0, 100)].map(({ address }) => personWord(address));
       const all = [...new Set([...words, ...people])];
       return {
-        ...{ message_id: id, owner, received_at: receivedAt, text },
+        ...{ message_id: id, owner, received_at: receivedAt },
         // A space before each, so that the beginning of a word is found as such.
         words: all.map((word) => ` ${sign}${word}`).join(''),
       };
@@ -61,6 +60,8 @@ export interface MailSearch {
 
 /** So many of the newest messages are gone through one by one, before the index of words is asked. */
 const LATEST = 700;
+/** Of what the index has found so many are looked at before all. */
+const NEWEST = 400;
 
 /**
  * Messages that have all words, the newest first. What has common words is found among the newest messages; what has rare
@@ -77,51 +78,71 @@ export async function searchMessages(
     ...(search.person ? [`${sign}${personWord(search.person)}`] : []),
   ];
   const last = search.after ? await db('messages').where({ owner, id: search.after }).first('received_at') : null;
-  const asked = () => {
-    const query = db('message_words as w').join('messages as m', 'm.id', 'w.message_id').where('w.owner', owner);
-    if (search.inFolder)
-      query.whereIn('w.message_id', db('places').where({ owner, folder_id: search.inFolder }).select('message_id'));
-    else if (search.folder) query.where('m.folder', search.folder);
-    else query.whereNotIn('m.folder', ['trash', 'junk', 'gone']);
-    if (search.hasFiles) query.where('m.attachments', '>', 0);
+  /** Words of messages in the order of the answer, within its bounds. */
+  const within = (query: Knex.QueryBuilder): Knex.QueryBuilder => {
     if (search.since) query.where('w.received_at', '>=', search.since);
     if (last)
       query
         .where('w.received_at', '<=', last.received_at)
         .whereRaw('(w.received_at, w.message_id) < (?, ?)', [last.received_at, search.after]);
-    return query
-      .orderBy([
-        { column: 'w.received_at', order: 'desc' },
-        { column: 'w.message_id', order: 'desc' },
-      ])
-      .limit(search.limit + 1)
-      .select([...MESSAGE_ROW.map((column) => `m.${column}`), 'w.text']);
+    return query.orderBy([
+      { column: 'w.received_at', order: 'desc' },
+      { column: 'w.message_id', order: 'desc' },
+    ]);
   };
-  let rows = await latest();
-  if (!rows || rows.length <= search.limit) rows = wanted.length ? await byIndex() : (rows ?? (await asked()));
+  const asked = (from: Knex.QueryBuilder | null = null) => {
+    const source: Knex.QueryBuilder = from ? db.from(from.as('w')) : db('message_words as w').where('w.owner', owner);
+    const query = source.join('messages as m', 'm.id', 'w.message_id');
+    if (search.inFolder)
+      query.whereIn('w.message_id', db('places').where({ owner, folder_id: search.inFolder }).select('message_id'));
+    else if (search.folder) query.where('m.folder', search.folder);
+    else query.whereNotIn('m.folder', ['trash', 'junk', 'gone']);
+    if (search.hasFiles) query.where('m.attachments', '>', 0);
+    return within(query)
+      .where('m.owner', owner)
+      .limit(search.limit + 1)
+      .select(MESSAGE_ROW.map((column) => `m.${column}`));
+  };
+  const newest = wanted.length ? await latest() : await asked();
+  const rows = newest.length > search.limit || !wanted.length ? newest : await byIndex();
   const page = rows.slice(0, search.limit) as (Record<string, unknown> & { id: string })[];
+  const texts = await textsOf(
+    db,
+    owner,
+    page.map(({ id }) => id),
+  );
   return {
-    rows: page.map((row) => ({ ...toMessageRow(row), excerpt: excerptOf(String(row.text), search.terms) })),
+    rows: page.map((row) => ({ ...toMessageRow(row), excerpt: excerptOf(texts.get(row.id) ?? '', search.terms) })),
     next: rows.length > search.limit ? page.at(-1)!.id : '',
   };
 
-  /** Found among the newest messages; null where there are no more than those. */
-  async function latest(): Promise<Record<string, string>[] | null> {
+  /** Found among the newest messages. */
+  async function latest(): Promise<Record<string, string>[]> {
     const from = db('message_words').where({ owner });
     if (last) from.where('received_at', '<=', last.received_at);
     const bound = await from.orderBy('received_at', 'desc').offset(LATEST).first('received_at');
-    if (!bound && !wanted.length) return null;
     const query = asked();
     if (bound) query.where('w.received_at', '>=', bound.received_at);
     for (const word of wanted) query.where('w.words', 'like', `% ${word.replace(/[\\%_]/g, '\\$&')}%`);
     return query;
   }
 
-  function byIndex(): Promise<Record<string, string>[]> {
-    return asked().whereRaw('MATCH (w.words) AGAINST (? IN BOOLEAN MODE)', [
-      wanted.map((word) => `+${word}*`).join(' '),
-    ]) as unknown as Promise<Record<string, string>[]>;
+  /** Found by the index: the newest of them are looked at first, and all where those are too few. */
+  async function byIndex(): Promise<Record<string, string>[]> {
+    const match = wanted.map((word) => `+${word}*`).join(' ');
+    const found = () =>
+      within(db('message_words as w').where('w.owner', owner))
+        .whereRaw('MATCH (w.words) AGAINST (? IN BOOLEAN MODE)', [match])
+        .select('w.message_id', 'w.received_at');
+    const newest = await asked(found().limit(NEWEST));
+    return newest.length > search.limit ? newest : asked(found());
   }
+}
+
+/** The beginnings of the texts of messages. */
+async function textsOf(db: Knex, owner: string, ids: string[]): Promise<Map<string, string>> {
+  const rows = await db('message_sources').where({ owner }).whereIn('message_id', ids).select('message_id', 'text');
+  return new Map(rows.map(({ message_id: id, text }) => [String(id), String(text)]));
 }
 
 /** So much of a text is shown around what was found. */

@@ -28,6 +28,8 @@ export interface NewMessage extends MessageThread {
   reason: WaitReason;
   broken: Phrase | null;
   raw: Buffer;
+  /** The beginning of its text. */
+  text: string;
 }
 
 /** The columns of a message as a row of a list. */
@@ -96,7 +98,7 @@ export async function knownMessages(
   return known;
 }
 
-type Derived = MessageThread & Pick<NewMessage, 'preview' | 'attachments'>;
+type Derived = MessageThread & Pick<NewMessage, 'preview' | 'attachments' | 'text'>;
 
 /** The columns that are worked out of the bytes of a message, each as long as it may be. */
 function derivedColumns(message: Derived) {
@@ -143,7 +145,7 @@ export async function insertMessages(trx: Knex.Transaction, owner: string, messa
       };
     }),
   );
-  const sources = messages.map(({ id, raw }) => ({ message_id: id, owner, raw }));
+  const sources = messages.map(({ id, raw, text }) => ({ message_id: id, owner, raw, text }));
   await insertAllBytes(trx, 'message_sources', sources, ({ raw }) => (raw as Buffer).length);
 }
 
@@ -322,4 +324,5 @@ export async function keepMessagesOf(trx: Knex, owner: string, mailboxId: string
 /** Writes what was worked out of a message anew. What was done with it stays. */
 export async function updateColumns(trx: Knex.Transaction, owner: string, id: string, derived: Derived): Promise<void> {
   await trx('messages').where({ owner, id }).update(derivedColumns(derived));
+  await trx('message_sources').where({ owner, message_id: id }).update({ text: derived.text });
 }

@@ -68,7 +68,7 @@ export async function storeMessages(
     incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')),
   );
   const result: Appended[] = [];
-  const fresh: (NewMessage & Pick<Columns, 'words' | 'text'>)[] = [];
+  const fresh: (NewMessage & Pick<Columns, 'words'>)[] = [];
   for (const one of incoming) {
     const { raw, columns, options = {} } = one;
     const broken = allOf([columns.broken, options.cut ? CUT : null]);
