@@ -126,9 +126,13 @@ const day = (row: FoundMessage) => when(row.receivedAt, account.settings!.locale
 }
 
 .filters .field {
-  width: 116px;
+  width: 104px;
   min-height: 28px;
   padding: 2px 8px;
+}
+
+.filters [type='date'] {
+  width: 136px;
 }
 
 .state {
