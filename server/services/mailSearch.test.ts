@@ -160,6 +160,17 @@ describe('conversations', () => {
     expect(await ids(alike.id)).toEqual([]);
   });
 
+  it('hold together where answer and question come in one second, the newest first', async () => {
+    const raw = (subject: string) => ({
+      raw: Buffer.from(
+        `From: tom@x.example\r\nSubject: ${subject}\r\nMessage-ID: <${subject.length}@tie.example>\r\n\r\nx\r\n`,
+      ),
+      options: { receivedAt: 1_764_000_000_000 },
+    });
+    const [answer, question] = await app.mail(owner).appendAll('inbox', [raw('Re: Castors'), raw('Castors')]);
+    expect((await readThread(app, owner, question!.id)).map(({ id }) => id)).toEqual([answer!.id]);
+  });
+
   it('become one when a message holds two together', async () => {
     const late = '<late@client.example>';
     const one = await letter('One', { more: 'References: <root@client.example>\r\n' });

@@ -23,10 +23,12 @@ const reached = (address: string) => {
   });
   return { address, password: PASSWORD, receiving: at(dovecot.tlsPort), sending: at(office.port) };
 };
-async function connected({ page }: Somebody, name: string) {
+async function connected({ page }: Somebody, name: string, folder = '') {
   const address = dovecot.user(`${name}${Date.now()}`);
+  const client = await dovecot.client(address);
+  if (folder) await client.mailboxCreate(folder);
   expect((await page.request.post('/api/mailboxes', { data: reached(address) })).status()).toBe(200);
-  return { address, client: await dovecot.client(address) };
+  return { address, client };
 }
 
 test('a mailbox is connected in the settings: what is wrong is said, a certificate is looked at, and its mail comes', async ({
@@ -103,8 +105,7 @@ test('mail is searched, several messages are moved to a folder and back, and a c
   somebody,
 }) => {
   const { page } = somebody;
-  const { address, client } = await connected(somebody, 'many');
-  await client.mailboxCreate('Schools');
+  const { address, client } = await connected(somebody, 'many', 'Schools');
   for (const subject of ['Grand piano', 'Upright', 'Harpsichord'])
     await client.append('INBOX', letter(subject, address));
   await client.append('INBOX', letter('Re: Grand piano', address));

@@ -14,6 +14,8 @@ const targets = computed(() =>
     .filter((name) => name !== mail.list)
     .map((name) => [name, t(`desk.${name}`)]),
 );
+// One may have been made since the page was opened.
+onMounted(() => mail.loadFolders());
 /** A list that names what is to be done, and does it when one is chosen. */
 function pick(event: Event, done: (value: string) => void) {
   const select = event.target as HTMLSelectElement;

@@ -102,6 +102,7 @@ function bringChosen(event: Event) {
         class="field which"
         :value="mail.list"
         :aria-label="t('desk.whichMessages')"
+        @focus="mail.loadFolders()"
         @change="(event) => mail.show((event.target as HTMLSelectElement).value as ListName)"
       >
         <option v-for="{ name, title } in lists" :key="name" :value="name">{{ title }}</option>

@@ -65,7 +65,9 @@ export async function joinThreads(
       .filter((other) => result.has(other.id) && other.receivedAt <= receivedAt)
       .map((other) => ({ ...other, threadId: result.get(other.id)! }));
   // What was written first can be answered by what comes with it.
-  const inOrder = [...messages].sort((a, b) => a.receivedAt - b.receivedAt);
+  const inOrder = [...messages].sort(
+    (a, b) => a.receivedAt - b.receivedAt || Number(isAnswer(a.subject)) - Number(isAnswer(b.subject)),
+  );
   for (const message of inOrder) {
     const keys = keysOf.get(message.id)!;
     const named = [...new Set(keys.flatMap((key) => (threadOf.has(key) ? [now(threadOf.get(key)!)] : [])))].sort();
@@ -85,6 +87,9 @@ export async function joinThreads(
   return new Map([...result].map(([id, thread]) => [id, now(thread)]));
 }
 
+/** Whether a subject says that its message answers one, or passes it on. */
+const isAnswer = (subject: string): boolean => bareSubject(subject) !== subject.trim();
+
 /** The thread of a message with the same subject that an answer without any ids is likely to answer; null without one. */
 async function threadOfSubject(
   trx: Knex.Transaction,
@@ -94,7 +99,7 @@ async function threadOfSubject(
 ): Promise<string | null> {
   const bare = bareSubject(subject);
   const sender = from[0]?.address ?? '';
-  if (inReplyTo || references.length || !sender || !bare || bare === subject.trim()) return null;
+  if (inReplyTo || references.length || !sender || !bare || !isAnswer(subject)) return null;
   const key = addressKey(sender);
   const isAnswered = (one: { subject: string; from: string; to: { address: string }[] }) =>
     bareSubject(one.subject) === bare &&
