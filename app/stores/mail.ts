@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
-import type { DraftRow, FolderOfMailbox, MessagePage, MessageRow } from '#shared/types/wire';
+import type { FolderOfMailbox } from '#shared/types/mailbox';
+import type { DraftRow, MessagePage, MessageRow } from '#shared/types/wire';
 import type { Folder, MessageChange } from '#shared/schemas/message';
 
 /** The lists on the left of the Desk: what waits, and the folders (RFC 6154). */

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import type { SenderInfo } from '#shared/types/wire';
+import type { SenderInfo } from '#shared/types/mailbox';
 
 /** The mailboxes a message can be sent from. */
 export const useSendersStore = defineStore('senders', () => {

@@ -53,7 +53,7 @@ function lineTo(server: SmtpServer, times: { greetingTimeout: number; socketTime
     secure: server.security === 'tls',
     requireTLS: server.security === 'starttls',
     ignoreTLS: server.security === 'none',
-    tls: tlsOptions({ host: server.host, certificate: server.certificate ?? '' }),
+    tls: tlsOptions({ ...server, certificate: server.certificate ?? '' }),
     connectionTimeout: CONNECT_MS,
     ...times,
   });

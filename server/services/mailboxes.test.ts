@@ -132,6 +132,14 @@ describe('connecting a mailbox', () => {
     await connectMailbox(app, owner, open);
   });
 
+  it('takes nothing else for a certificate', async () => {
+    for (const side of ['receiving', 'sending'] as const) {
+      const input = reached();
+      input[side].certificate = 'no certificate';
+      expect((await failing(input)).data.code).toBe('mail-certificate');
+    }
+  });
+
   it('trusts that certificate alone', async () => {
     const other = await startDovecot();
     const input = reached();

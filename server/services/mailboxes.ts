@@ -1,4 +1,4 @@
-import type { FolderOfMailbox, MailboxInfo, SenderInfo } from '#shared/types/wire';
+import type { FolderOfMailbox, MailboxInfo, SenderInfo } from '#shared/types/mailbox';
 import type { FolderChange, MailboxInput, MailServer } from '#shared/schemas/mailbox';
 import { phrase } from '#core/text/phrase';
 import { isDuplicate } from '../db/connect';

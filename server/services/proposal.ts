@@ -2,7 +2,7 @@ import { promises as dns } from 'node:dns';
 import { connect } from 'node:net';
 import { connect as connectTls } from 'node:tls';
 import type { MailServer } from '#shared/schemas/mailbox';
-import type { MailProposal } from '#shared/types/wire';
+import type { MailProposal } from '#shared/types/mailbox';
 
 type Candidate = Pick<MailServer, 'host' | 'port' | 'security'>;
 type Lookup = (name: string) => Promise<{ name: string; port: number; priority: number; weight: number }[]>;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core';
 import { Plus } from 'lucide-vue-next';
-import type { FolderInfo, MailboxInfo } from '#shared/types/wire';
+import type { FolderInfo, MailboxInfo } from '#shared/types/mailbox';
 import { useAccountStore } from '~/stores/account';
 
 /** The mailboxes of the account: how each stands with its server, and what can be done with it. */

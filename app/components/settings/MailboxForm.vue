@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ShieldQuestion } from 'lucide-vue-next';
 import { mailboxSchema, type MailServer } from '#shared/schemas/mailbox';
-import type { MailboxInfo, MailProposal, ShownCertificate } from '#shared/types/wire';
+import type { MailboxInfo, MailProposal, ShownCertificate } from '#shared/types/mailbox';
 import { addressProblem } from '#core/message/address';
 import { useAccountStore } from '~/stores/account';
 

@@ -3,7 +3,7 @@ import { connect as connectTcp, isIP, type Socket } from 'node:net';
 import { connect as connectTls, type ConnectionOptions, type PeerCertificate } from 'node:tls';
 import { phrase } from '#core/text/phrase';
 import type { MailServer } from '#shared/schemas/mailbox';
-import type { ShownCertificate } from '#shared/types/wire';
+import type { ShownCertificate } from '#shared/types/mailbox';
 import { RemoteError, remoteError } from './errors';
 
 /** Whether a name is that of this machine: nobody else hears what is said there. */
@@ -18,11 +18,17 @@ export function checkLine({ host, port, security }: Pick<MailServer, 'host' | 'p
 /**
  * How a line to a server is made safe: its certificate is signed by somebody known for its name, or it is the very one the
  * user trusts.
+ * @throws RemoteError when what is to be trusted is no certificate
  */
-export function tlsOptions({ host, certificate }: Pick<MailServer, 'host' | 'certificate'>): ConnectionOptions {
+export function tlsOptions({
+  host,
+  port,
+  certificate,
+}: Pick<MailServer, 'host' | 'port' | 'certificate'>): ConnectionOptions {
   const name = isIP(host) ? {} : { servername: host };
   if (!certificate) return { ...name, minVersion: 'TLSv1.2' };
-  const trusted = new X509Certificate(certificate).fingerprint256;
+  const trusted = printOf(certificate);
+  if (!trusted) throw new RemoteError('certificate', phrase('mailbox.fault.certificate', { host, port }));
   const options = {
     ...name,
     minVersion: 'TLSv1.2' as const,
@@ -35,6 +41,15 @@ export function tlsOptions({ host, certificate }: Pick<MailServer, 'host' | 'cer
         : Object.assign(new Error('another certificate'), { code: 'CERT_CHANGED' }),
   };
   return options;
+}
+
+/** The fingerprint of a certificate (PEM); '' for what is none. */
+function printOf(certificate: string): string {
+  try {
+    return new X509Certificate(certificate).fingerprint256;
+  } catch {
+    return '';
+  }
 }
 
 const PROBE_MS = 10_000;

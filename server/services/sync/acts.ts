@@ -9,10 +9,12 @@ import type { SyncSession } from './session';
 
 /** Pauses before an act is tried again grow to this. */
 const LONGEST_PAUSE_MS = 10 * 60_000;
+/** So often a server may refuse an act before it is dropped. */
+const TRIES = 4;
 
 /**
  * Carries out what is kept for a mailbox, in order. Each can be repeated: one that was cut off in the middle finds what it
- * has done. One that the server refuses for good is dropped, and what is shown follows the server again.
+ * has done. One that the server refuses again and again is dropped, and what is shown follows the server again.
  * @throws RemoteError when the line is gone; the act stays
  */
 export async function carryOut(session: SyncSession): Promise<void> {
@@ -24,14 +26,16 @@ export async function carryOut(session: SyncSession): Promise<void> {
       await carryOutOne(session, act);
     } catch (error) {
       if (!(error instanceof RemoteError)) throw error;
-      if (error.fault === 'declined' || error.fault === 'folder') {
+      const isNo = error.fault === 'declined' || error.fault === 'folder';
+      // A server may say no for a while only.
+      if (isNo && act.attempts >= TRIES) {
         await giveUp(session, act);
         continue;
       }
       const pause = Math.min(2 ** act.attempts * 5_000, LONGEST_PAUSE_MS);
       await putOffAct(app.db, owner, act.id, error.phrase, app.now() + pause);
-      // One for which there is no room yet holds up none of the others' lines.
-      if (error.fault !== 'full') throw error;
+      // What the server does not take now says nothing against the line.
+      if (error.fault !== 'full' && !isNo) throw error;
       return;
     }
   }

@@ -80,16 +80,12 @@ export class Syncer {
       .sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role));
     const kept = new Set(this.#folders.map(({ id }) => id));
     this.#todos = this.#todos.filter(({ folder }) => kept.has(folder.id));
+    const there = new Set((await this.session.remote.folders()).map(({ path }) => path));
     for (const folder of this.#folders) {
       // What is still to be made on the server has nothing to be fetched.
-      if (!folder.uidValidity && !(await this.#isThere(folder))) continue;
+      if (!folder.uidValidity && !there.has(folder.path)) continue;
       if (isWhole || (await this.#hasChanged(folder))) await this.#plan(folder);
     }
-  }
-
-  async #isThere(folder: FolderRow): Promise<boolean> {
-    const { remote } = this.session;
-    return (await remote.folders()).some(({ path }) => path === folder.path);
   }
 
   async #hasChanged(folder: FolderRow): Promise<boolean> {
