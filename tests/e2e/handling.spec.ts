@@ -172,6 +172,7 @@ test('a letter of one’s own words is kept right after it was sent; a new one b
   );
   await page.keyboard.press(shortcut('sendAnyway'));
   await expect(page.getByText('Sent.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep it as a note' })).toBeVisible();
   await page.keyboard.press(shortcut('keepSent'));
   await expect(page.getByRole('textbox', { name: 'Body' })).toContainText('Your piano needs new felt');
   await page.keyboard.press('Escape');
@@ -254,15 +255,21 @@ test('keys are changed in the settings; none is shared or taken from the browser
   await expect(page.getByText('This key belongs to the browser')).toBeVisible();
   await page.keyboard.press('Alt+l');
   await expect(page.getByText('This key is taken: Reply to all.')).toBeVisible();
-  await page.keyboard.press('Alt+y');
+  await page.keyboard.press('Alt+Shift+Y');
+  await expect(page.getByRole('button', { name: /^Reply: Alt Shift Y\. Change the key$/ })).toBeVisible();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.goto('/');
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
   await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await expect(page.getByRole('article', { name: 'Their message' })).toBeVisible();
   await page.keyboard.press('Alt+r');
+  // What the next key does is there, so whatever the one before did would be too.
+  await page.keyboard.press(shortcut('lookAgain'));
+  await expect(page.getByRole('form', { name: 'Look again' })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeHidden();
-  await page.keyboard.press('Alt+y');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Alt+Shift+Y');
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeFocused();
 });
 
