@@ -14,6 +14,9 @@ const PARTICLES = /^(van|von|der|den|de|del|della|di|da|dos|du|la|le|ten|ter|af|
 /** Han, kana and hangul names are written family name first and without a space between the parts. */
 const EAST_ASIAN = /^[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\s・]+$/u;
 
+/** No name is longer. */
+const MOST = 400;
+
 /**
  * Splits a display name from a message into first and last name (common practice, no source): "Marsh, Ada" is turned
  * round, titles and suffixes are dropped, particles stay with the family name. A name that is an address gives nothing:
@@ -21,6 +24,7 @@ const EAST_ASIAN = /^[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Scr
  */
 export function splitName(display: string): NameParts {
   const clean = display
+    .slice(0, MOST)
     .normalize('NFC')
     .replace(/^["'\s]+|["'\s]+$/g, '')
     .replace(/\s*\(.*?\)\s*/g, ' ')

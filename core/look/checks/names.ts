@@ -3,7 +3,8 @@ import { foldAccents } from '../../text/fold';
 import { phrase } from '../../text/phrase';
 import type { Finding } from '../letter/finding';
 import { placeIn, type Letter } from '../letter/letter';
-import { calledBy, greetingOf, mayBe } from '../letter/names';
+import { calledBy, mayBe } from '../../person/called';
+import { greetingOf } from '../letter/names';
 import { recipientsOf } from './recipients';
 
 /** Everybody the letter may speak to by name. */
