@@ -3,10 +3,15 @@ import type { Application } from '../server/services/application';
 import { beginImport, readImport, readIntoImport } from '../server/services/imports/import';
 import { runImport } from '../server/services/imports/take';
 
-/** Files read into an import, to be looked over. */
-export async function bring(app: Application, owner: string, files: [string, string | Buffer][]) {
+/** Files read into an import, to be looked over. @param of what tables are of */
+export async function bring(
+  app: Application,
+  owner: string,
+  files: [string, string | Buffer][],
+  of: 'notes' | 'people' = 'notes',
+) {
   const { id } = await beginImport(app, owner);
-  for (const [name, content] of files) await readIntoImport(app, owner, id, name, Buffer.from(content));
+  for (const [name, content] of files) await readIntoImport(app, owner, id, { name, of }, Buffer.from(content));
   return readImport(app, owner, id);
 }
 /** The import carried out: its steps, and its items afterwards. */

@@ -28,7 +28,7 @@ beforeEach(() => {
     if (special) return special;
     if (path === '/imports') begun++;
     if (path.endsWith('/files')) stored.items.push(item(stored.items.length));
-    if (path.endsWith('/undo')) return { binned: 2, restored: 1, changed: 0, stay: 0 };
+    if (path.endsWith('/undo')) return { binned: 2, restored: 1, people: 0, changed: 0, stay: 0 };
     if (method === 'DELETE') return { ok: true };
     return stored;
   });

@@ -140,10 +140,11 @@ export function useNoteImport(onTaken: () => Promise<void>) {
 const tooLarge = ({ name, size }: File) =>
   t('library.fileTooLarge', { name, size: fileSize(size), limit: fileSize(IMPORT_LIMIT) });
 
-function said({ binned, restored, changed, stay }: ImportUndone): string {
+function said({ binned, restored, people, changed, stay }: ImportUndone): string {
   const parts = [
     binned && t('library.binnedAgain', { count: binned }),
     restored && t('library.restoredAgain', { count: restored }),
+    people && t('library.peopleBack', { count: people }),
     changed && t('library.changedSince', { count: changed }),
     stay && t('library.othersStay', { count: stay }),
   ].filter(Boolean);

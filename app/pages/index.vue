@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { until, useEventListener, useTimeoutFn } from '@vueuse/core';
-import type { Draft, Keeping, Person, Routine, Sending } from '#shared/types/wire';
+import type { Draft, Keeping, Routine, Sending } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 import { useMailStore } from '~/stores/mail';
 import { useRoutinesStore } from '~/stores/routines';
 

@@ -14,7 +14,7 @@ import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
 import { toLine, toText } from '#core/note/text';
 import { splitName } from '#core/person/name';
 import { unfilled } from '#core/wording/improve';
-import type { Person } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 
 /** What a draft, or a selected part of it, gives for a note: its values turned back into their blanks. */
 export function keepingOfDraft(draft: Draft, body: Node, isPart: boolean, signatures: string[]): Keeping {

@@ -76,3 +76,36 @@ export function withFacts<T extends Omit<PersonEntry, 'address' | 'addresses'>>(
     fields,
   };
 }
+
+/** The facts of somebody. */
+export type Facts = Omit<PersonEntry, 'address' | 'addresses'>;
+
+const LINES = ['firstName', 'lastName', 'fullName', 'company', 'greetingName', 'form'] as const;
+
+/** What one person gives to another when the two are put together: what the other does not have. */
+export function missingIn(has: Facts, other: Facts): Partial<Facts> {
+  const given: Partial<Facts> = {};
+  for (const name of LINES) if (!has[name] && other[name]) Object.assign(given, { [name]: other[name] });
+  const keys = new Set(has.fields.map(({ name }) => blankKey(name)));
+  const fields = other.fields.filter(({ name }) => !keys.has(blankKey(name)));
+  const room = MOST_FIELDS - has.fields.length;
+  if (fields.length && room > 0) given.fields = fields.slice(0, room);
+  return given;
+}
+
+/** Facts with what is missing in them. */
+export const completed = (has: Facts, given: Partial<Facts>): Facts => ({
+  ...has,
+  ...given,
+  fields: [...has.fields, ...(given.fields ?? [])],
+});
+
+/** Facts without what was given to them, where it stands as it was given. */
+export function withoutGiven(has: Facts, given: Partial<Facts>): Facts {
+  const left: Facts = { ...has };
+  for (const name of LINES) if (given[name] && has[name] === given[name]) Object.assign(left, { [name]: '' });
+  left.fields = has.fields.filter(
+    ({ name, value }) => !given.fields?.some((field) => field.name === name && field.value === value),
+  );
+  return left;
+}

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { MessageThread } from '#core/message/thread';
+import { greetedAs, type Greeted } from '#core/person/greeting';
 import { words } from '#core/search/words';
 import type { Phrase } from '#core/text/phrase';
 import type { Signs } from '#core/waiting/reason';
@@ -17,6 +18,8 @@ export interface Columns extends MessageThread {
   attachments: number;
   signs: Signs;
   undelivered: Undelivered | null;
+  /** How it greets the one person it is to. */
+  greeted: Greeted | null;
   broken: Phrase | null;
   /** Its words, folded, each once, and the beginning of its text: what it is found by, and where. */
   words: string[];
@@ -49,6 +52,7 @@ export async function columnsOf(raw: Buffer): Promise<Columns> {
     ...{ messageId, inReplyTo, references, from, replyTo, to, cc, subject },
     ...{ sentAt, preview, signs, undelivered, broken, text },
     words: wordsIn([subject, ...boxes, ...files, text].join('\n')),
+    greeted: to.length === 1 ? greetedAs(rest.text, to[0]!) : null,
     digest: createHash('sha256').update(raw).digest('hex'),
     attachments: attachments.filter((part) => !part.inline).length,
   };

@@ -10,6 +10,7 @@ import { listLookups, lookupById } from '../db/repositories/lookups';
 import { versionsOf, wholeNotes } from '../db/repositories/notes';
 import { allPeople } from '../db/repositories/people';
 import { listShelves } from '../db/repositories/shelves';
+import { entryOf } from './peopleFiles';
 import { composeLetter } from '../mail/compose';
 import { readSettings } from './accounts';
 import type { Application } from './application';
@@ -111,14 +112,7 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
       }),
     })),
     ...(wanted.people && {
-      people: (await allPeople(app.db, owner)).map(({ address, firstName, lastName, fullName, company, fields }) => ({
-        address,
-        firstName,
-        lastName,
-        fullName,
-        company,
-        fields,
-      })),
+      people: (await allPeople(app.db, owner)).map(entryOf),
     }),
     ...(wanted.sender && { sender }),
     files: Object.fromEntries(files),

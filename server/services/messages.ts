@@ -97,11 +97,20 @@ const TERMS = 12;
 export async function findMessages(
   app: Application,
   owner: string,
-  { words: typed, since, ...query }: MailSearchQuery,
+  { words: typed, since, person, ...query }: MailSearchQuery,
 ): Promise<FoundPage> {
   const terms = [...new Set(words(typed, true).map(({ term }) => term))].slice(0, TERMS);
   const from = since ? startOfDay(since as Day, (await readSettings(app, owner)).timeZone) : 0;
-  return { ...(await searchMessages(app.db, owner, { ...query, terms, since: from, limit: FOUND })), terms };
+  return {
+    ...(await searchMessages(app.db, owner, {
+      ...query,
+      people: person ? [person] : [],
+      terms,
+      since: from,
+      limit: FOUND,
+    })),
+    terms,
+  };
 }
 
 /** So many messages, and about so many bytes, are stored at once. */

@@ -44,6 +44,8 @@ export const bundleNoteSchema = wording.shape({
 
 export const bundlePersonSchema = personSchema.omit(['version']).shape({
   address: trimmed().required(phrase('invalid.personWithoutAddress')).max(320),
+  /** Further addresses of theirs. */
+  addresses: array(trimmed().required().max(320)).max(20).required().default([]),
 });
 
 export const bundleSenderSchema = settingsSchema.omit(['version']);
@@ -65,7 +67,11 @@ export const bundleRequestSchema = object({
   past: boolean().default(false),
 });
 
-export const importFileSchema = object({ name: trimmed().required(phrase('invalid.fileUnnamed')).max(500) });
+export const importFileSchema = object({
+  name: trimmed().required(phrase('invalid.fileUnnamed')).max(500),
+  /** What a table is of. */
+  of: mixed<'notes' | 'people'>().oneOf(['notes', 'people']).defined().default('notes'),
+});
 
 export const importChoicesSchema = object({
   choices: array(
@@ -89,5 +95,6 @@ export const importPartSchema = object({
 export type LeftPart = InferType<typeof importPartSchema>['part'];
 export type BundleNote = InferType<typeof bundleNoteSchema>;
 export type BundlePerson = InferType<typeof bundlePersonSchema>;
+export type ImportFile = InferType<typeof importFileSchema>;
 export type BundleRequest = InferType<typeof bundleRequestSchema>;
 export type ImportChoices = InferType<typeof importChoicesSchema>['choices'];

@@ -95,21 +95,6 @@ export interface MessagePage {
   total: number | null;
 }
 
-export interface Person {
-  id: string;
-  version: number;
-  address: string;
-  firstName: string;
-  lastName: string;
-  fullName: string;
-  company: string;
-  /** Fields of the user's own. */
-  fields: { name: string; value: string }[];
-  /** Messages exchanged, and the last of them. */
-  messages: number;
-  lastAt: number;
-}
-
 /** A lookup as a row of a list. */
 export interface LookupRow {
   id: string;
@@ -264,9 +249,11 @@ export interface ImportUndone {
   binned: number;
   /** Notes that have the wording again that they had before. */
   restored: number;
+  /** People who came and are gone, or of whom what was known before is known again. */
+  people: number;
   /** Notes that were replaced and changed or deleted since, and stay as they are. */
   changed: number;
-  /** Lookups, people and one's own fields that came and stay. */
+  /** Lookups that came and stay, and people who are in use by now. */
   stay: number;
 }
 

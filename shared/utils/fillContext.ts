@@ -1,4 +1,5 @@
-import type { Message, Person } from '../types/wire';
+import type { Message } from '../types/wire';
+import type { Person } from '../types/person';
 import type { Settings } from '../schemas/settings';
 import type { DaysOff } from '#core/calendar/day';
 import type { Lookup } from '#core/lookup/lookup';
@@ -35,6 +36,9 @@ export function fillContext(
           fullName: known?.fullName || named.fullName,
           address: to.address,
           company: known?.company ?? '',
+          // Whom nothing was written to yet is greeted by the first name.
+          greetingName: known?.greetingName || known?.firstName || named.firstName,
+          form: known?.form ?? '',
           fields: known?.fields ?? [],
         }
       : null,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3';
-import type { Keeping, Note, NoteRow, Person } from '#shared/types/wire';
+import type { Keeping, Note, NoteRow } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 import { noteSchema, type NoteInput } from '#shared/schemas/note';
 import type { DocJson } from '#core/note/schema';
 import { useKeepStore } from '~/stores/keep';

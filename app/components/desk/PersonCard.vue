@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Person } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 import { personSchema } from '#shared/schemas/person';
 
 const props = defineProps<{ address: string; person: Person | null }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core';
 import { X } from 'lucide-vue-next';
-import type { Person } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 import { addressKey, addressProblem, formatMailbox, parseMailboxes, type Mailbox } from '#core/message/address';
 
 /** Who a message goes to, each recipient a thing of its own: taken out, moved to the field above or below, or edited again. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3';
-import type { Draft, Message, Note, Person, Sending } from '#shared/types/wire';
+import type { Draft, Message, Note, Sending } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 import { addressKey } from '#core/message/address';
 import { blankKey } from '#core/blank/kinds/key';
 import type { MessageFacts } from '#core/blank/kinds/kind';

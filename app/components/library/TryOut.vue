@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { Copy } from 'lucide-vue-next';
 import { generateHTML } from '@tiptap/core';
-import type { Message, MessagePage, MessageRow, Person } from '#shared/types/wire';
+import type { Message, MessagePage, MessageRow } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 import { fill, type Fills } from '#core/blank/fill';
 import type { Answer, Answers } from '#core/blank/kinds/kind';
 import { questionsIn, type BlankQuestion, type PassageQuestion } from '#core/blank/questions';

@@ -10,6 +10,10 @@ export interface PersonFacts {
   fullName: string;
   address: string;
   company: string;
+  /** What they are greeted by. */
+  greetingName?: string;
+  /** `formal` or `familiar`. */
+  form?: string;
   /** Fields of the user's own. */
   fields?: { name: string; value: string }[];
 }

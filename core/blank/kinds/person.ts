@@ -3,7 +3,7 @@ import { asText, type BlankKind, type PersonFacts } from './kind';
 import { phrase } from '../../text/phrase';
 
 /** What is known of every person; an account adds fields of its own. */
-export const PERSON_FIELDS = ['firstName', 'lastName', 'fullName', 'address', 'company'] as const;
+export const PERSON_FIELDS = ['firstName', 'lastName', 'fullName', 'greetingName', 'form', 'address', 'company'] as const;
 /** One of {@link PERSON_FIELDS}. */
 export type PersonField = (typeof PERSON_FIELDS)[number];
 
@@ -17,7 +17,7 @@ const isOfEverybody = (field: string): field is PersonField => PERSON_FIELDS.inc
 
 function valueOf(field: string, person: PersonFacts | null): string {
   if (!person) return '';
-  if (isOfEverybody(field)) return person[field];
+  if (isOfEverybody(field)) return person[field] ?? '';
   return person.fields?.find(({ name }) => blankKey(name) === blankKey(field))?.value ?? '';
 }
 
@@ -35,7 +35,9 @@ export const person: BlankKind<PersonOptions> = {
   control: ({ field }, { context }) => ({
     type: 'text',
     hint: isOfEverybody(field) ? phrase(`hint.person.${field}`) : phrase('hint.personOwn', { field }),
+    // How somebody is addressed is one of two words, and no line.
     ...(field !== 'address' &&
+      field !== 'form' &&
       context.person && { personField: field, personHasIt: Boolean(valueOf(field, context.person)) }),
   }),
 };

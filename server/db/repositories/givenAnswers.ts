@@ -55,3 +55,10 @@ export async function answersGiven(
   }
   return found;
 }
+
+/** What was answered in messages to some addresses, the latest first. */
+export async function answersTo(db: Knex, owner: string, addresses: string[]): Promise<GivenAnswer[]> {
+  const keys = addresses.map((address) => addressKey(address).slice(0, 320));
+  const rows = await db('given_answers').where({ owner }).whereIn('person_key', keys).orderBy('used_at', 'desc');
+  return rows.map(({ blank_key: key, answer }) => ({ key: String(key), answer: String(answer) }));
+}

@@ -44,8 +44,8 @@ export async function insertWords(trx: Knex.Transaction, owner: string, messages
 export interface MailSearch {
   /** Folded beginnings of words, all of which a message has. */
   terms: string[];
-  /** An address it was written by or to; '' for anybody's. */
-  person: string;
+  /** Addresses, one of which it was written by or to; none for anybody's. */
+  people: string[];
   /** What its folder is for; '' for everywhere but trash and junk. */
   folder: StoredFolder | '';
   /** One folder of a mailbox; '' for all. */
@@ -73,9 +73,10 @@ export async function searchMessages(
   search: MailSearch,
 ): Promise<{ rows: FoundMessage[]; next: string }> {
   const sign = signOf(owner);
+  /** Words, one of each of which a message has. */
   const wanted = [
-    ...search.terms.map((term) => `${sign}${term}`),
-    ...(search.person ? [`${sign}${personWord(search.person)}`] : []),
+    ...search.terms.map((term) => [`${sign}${term}`]),
+    ...(search.people.length ? [search.people.map((address) => `${sign}${personWord(address)}`)] : []),
   ];
   const last = search.after ? await db('messages').where({ owner, id: search.after }).first('received_at') : null;
   /** Words of messages in the order of the answer, within its bounds. */
@@ -123,13 +124,16 @@ export async function searchMessages(
     const bound = await from.orderBy('received_at', 'desc').offset(LATEST).first('received_at');
     const query = asked();
     if (bound) query.where('w.received_at', '>=', bound.received_at);
-    for (const word of wanted) query.where('w.words', 'like', `% ${word.replace(/[\\%_]/g, '\\$&')}%`);
+    for (const words of wanted)
+      query.andWhere((q) => {
+        for (const word of words) q.orWhere('w.words', 'like', `% ${word.replace(/[\\%_]/g, '\\$&')}%`);
+      });
     return query;
   }
 
   /** Found by the index: the newest of them are looked at first, and all where those are too few. */
   async function byIndex(): Promise<Record<string, string>[]> {
-    const match = wanted.map((word) => `+${word}*`).join(' ');
+    const match = wanted.map((words) => `+(${words.map((word) => `${word}*`).join(' ')})`).join(' ');
     const found = () =>
       within(db('message_words as w').where('w.owner', owner))
         .whereRaw('MATCH (w.words) AGAINST (? IN BOOLEAN MODE)', [match])
@@ -137,6 +141,16 @@ export async function searchMessages(
     const newest = await asked(found().limit(NEWEST));
     return newest.length > search.limit ? newest : asked(found());
   }
+}
+
+/** The ids of all messages written by or to one of some addresses, wherever they lie, the oldest first. */
+export async function messagesWith(db: Knex, owner: string, people: string[]): Promise<string[]> {
+  const match = `+(${people.map((address) => `${signOf(owner)}${personWord(address)}`).join(' ')})`;
+  return db('message_words')
+    .where({ owner })
+    .whereRaw('MATCH (words) AGAINST (? IN BOOLEAN MODE)', [match])
+    .orderBy([{ column: 'received_at' }, { column: 'message_id' }])
+    .pluck<string[]>('message_id');
 }
 
 /** The beginnings of the texts of messages. */

@@ -1,9 +1,25 @@
 import type { Knex } from 'knex';
-import type { Person } from '#shared/types/wire';
+import type { Person, PersonAddress } from '#shared/types/person';
 import { addressKey, type Mailbox } from '#core/message/address';
+import type { Facts } from '#core/person/facts';
+import type { Greeted } from '#core/person/greeting';
 import { splitName } from '#core/person/name';
 import { newId } from '../id';
 import { json, num, portions } from '../rows';
+
+/** The columns that say something of a person; those of whom they are part of hold for all their addresses. */
+const FACTS = [
+  'id',
+  'version',
+  'first_name',
+  'last_name',
+  'full_name',
+  'company',
+  'greeting_name',
+  'form',
+  'greeted_at',
+  'fields',
+] as const;
 
 function toPerson(row: Record<string, unknown>): Person {
   return {
@@ -14,21 +30,33 @@ function toPerson(row: Record<string, unknown>): Person {
     lastName: String(row.last_name),
     fullName: String(row.full_name),
     company: String(row.company),
+    greetingName: String(row.greeting_name),
+    form: row.form as Person['form'],
+    greetedAt: num(row.greeted_at),
     fields: json(row.fields),
     messages: num(row.messages),
     lastAt: num(row.last_at),
   };
 }
 
-/** Somebody messages were exchanged with: in how many of them, and when last. */
+/** Addresses (p), each with the person (m) whose facts hold for it. */
+const addresses = (db: Knex, owner: string) =>
+  db('people as p').joinRaw('JOIN people m ON m.id = COALESCE(p.part_of, p.id)').where('p.owner', owner);
+
+/** The columns of a person with one of their addresses. */
+const asPerson = [...FACTS.map((name) => `m.${name}`), 'p.address', 'p.messages', 'p.last_at'];
+
+/** Somebody messages were exchanged with: in how many of them, when last, and how the last letter to them greeted them. */
 export interface Met extends Mailbox {
   times: number;
   at: number;
+  greeted: (Greeted & { at: number }) | null;
 }
 
 /**
  * Takes note of the people messages were exchanged with. People already known keep the names they have, since those may
- * have been put right by hand; empty ones are filled.
+ * have been put right by hand; empty ones are filled. What they are greeted by follows the latest letter, unless it was
+ * put in by hand.
  * @param people each address once
  */
 export async function meetPeople(db: Knex, owner: string, people: Met[]): Promise<void> {
@@ -37,8 +65,9 @@ export async function meetPeople(db: Knex, owner: string, people: Met[]): Promis
   const sorted = people
     .map((one) => ({ ...one, key: addressKey(one.address).slice(0, 320) }))
     .sort((a, b) => (a.key < b.key ? -1 : 1));
+  const isNewer = 'greeting_own = 0 AND VALUES(greeted_at) > greeted_at';
   for (const some of portions(sorted)) {
-    const rows = some.map(({ key, address, name, times, at }) => {
+    const rows = some.map(({ key, address, name, times, at, greeted }) => {
       const { firstName, lastName, fullName } = splitName(name);
       return {
         id: newId(),
@@ -50,6 +79,9 @@ export async function meetPeople(db: Knex, owner: string, people: Met[]): Promis
         full_name: short(fullName),
         messages: times,
         last_at: at,
+        greeting_name: short(greeted?.name ?? ''),
+        form: greeted?.form ?? '',
+        greeted_at: greeted?.at ?? 0,
       };
     });
     await db('people')
@@ -61,8 +93,23 @@ export async function meetPeople(db: Knex, owner: string, people: Met[]): Promis
         first_name: db.raw("IF(full_name = '', VALUES(first_name), first_name)"),
         last_name: db.raw("IF(full_name = '', VALUES(last_name), last_name)"),
         full_name: db.raw("IF(full_name = '', VALUES(full_name), full_name)"),
+        greeting_name: db.raw(`IF(${isNewer}, VALUES(greeting_name), greeting_name)`),
+        form: db.raw(`IF(${isNewer} AND VALUES(form) <> '', VALUES(form), form)`),
+        // Last, since the two before ask for it (MariaDB sets from left to right).
+        greeted_at: db.raw(`IF(${isNewer}, VALUES(greeted_at), greeted_at)`),
       });
   }
+  for (const { key, greeted } of sorted) if (greeted) await greetWhole(db, owner, key, greeted);
+}
+
+/** What an address of somebody is greeted by holds for the person it is part of. */
+async function greetWhole(db: Knex, owner: string, key: string, { name, form, at }: Greeted & { at: number }) {
+  const part = await db('people').where({ owner, address_key: key }).whereNotNull('part_of').first('part_of');
+  if (!part) return;
+  await db('people')
+    .where({ owner, id: part.part_of, greeting_own: false })
+    .where('greeted_at', '<', at)
+    .update({ greeting_name: name.slice(0, 200), ...(form && { form }), greeted_at: at });
 }
 
 /** Somebody who is known by name before a message was exchanged; nothing changes for one already known. */
@@ -82,47 +129,158 @@ export async function addPerson(db: Knex, owner: string, box: Mailbox): Promise<
     .ignore();
 }
 
+/** Who an address belongs to, with that address. */
 export async function personByAddress(db: Knex, owner: string, address: string): Promise<Person | null> {
-  const row = await db('people')
-    .where({ owner, address_key: addressKey(address) })
-    .first();
+  const row = await addresses(db, owner).where('p.address_key', addressKey(address).slice(0, 320)).first(asPerson);
   return row ? toPerson(row) : null;
 }
 
-export async function personById(db: Knex, owner: string, id: string): Promise<Person | null> {
-  const row = await db('people').where({ owner, id }).first();
-  return row ? toPerson(row) : null;
+/** A person by their id, which is none of an address that is part of another one. */
+export async function personById(db: Knex, owner: string, id: string, lock = false): Promise<Person | null> {
+  const query = db('people').where({ owner, id }).whereNull('part_of').first();
+  const row = await (lock ? query.forUpdate() : query);
+  if (!row) return null;
+  const parts = (await addressesOf(db, owner, id)).slice(1);
+  return {
+    ...toPerson(row),
+    messages: parts.reduce((sum, { messages }) => sum + messages, num(row.messages)),
+    lastAt: parts.reduce((latest, { lastAt }) => Math.max(latest, lastAt), num(row.last_at)),
+  };
 }
 
-/** Everybody, in the order of their addresses. */
-export async function allPeople(db: Knex, owner: string): Promise<Person[]> {
-  return (await db('people').where({ owner }).orderBy('address_key')).map(toPerson);
-}
-
-/** People whose name, company or address holds what was typed, those written with most lately first. */
-export async function findPeople(db: Knex, owner: string, typed: string, limit: number): Promise<Person[]> {
-  const like = `%${typed.replace(/[\\%_]/g, '\\$&')}%`;
+/** The addresses of somebody, the main one first. */
+export async function addressesOf(db: Knex, owner: string, id: string): Promise<PersonAddress[]> {
   const rows = await db('people')
     .where({ owner })
-    .andWhere((q) =>
-      q.where('full_name', 'like', like).orWhere('address', 'like', like).orWhere('company', 'like', like),
+    .andWhere((q) => q.where({ id }).orWhere({ part_of: id }))
+    .orderByRaw('part_of IS NOT NULL, address_key')
+    .select('id', 'address', 'messages', 'last_at');
+  return rows.map((row) => ({
+    id: String(row.id),
+    address: String(row.address),
+    messages: num(row.messages),
+    lastAt: num(row.last_at),
+  }));
+}
+
+/** The ids of the people some addresses belong to, by the keys of these. */
+export async function wholesOf(db: Knex, owner: string, keys: string[]): Promise<Map<string, string>> {
+  const found = new Map<string, string>();
+  for (const some of portions([...new Set(keys)])) {
+    const rows = await db('people')
+      .where({ owner })
+      .whereIn('address_key', some)
+      .select('id', 'part_of', 'address_key');
+    for (const { id, part_of: whole, address_key: key } of rows) found.set(String(key), String(whole ?? id));
+  }
+  return found;
+}
+
+/** Everybody by their main addresses, in the order of these, with their further ones. */
+export async function allPeople(db: Knex, owner: string): Promise<(Person & { addresses: string[] })[]> {
+  const rows = await db('people').where({ owner }).orderBy('address_key');
+  const parts = new Map<string, string[]>();
+  for (const { part_of: whole, address } of rows)
+    if (whole) parts.set(whole, [...(parts.get(whole) ?? []), String(address)]);
+  return rows
+    .filter(({ part_of: whole }) => !whole)
+    .map((row) => ({ ...toPerson(row), addresses: parts.get(row.id) ?? [] }));
+}
+
+/** The condition that each of some words stands somewhere in what is known of somebody. */
+function saysAll(query: Knex.QueryBuilder, typed: string): void {
+  for (const word of typed.split(/\s+/).filter(Boolean).slice(0, 8)) {
+    const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+    query.andWhere((q) =>
+      q
+        .where('m.full_name', 'like', like)
+        .orWhere('p.address', 'like', like)
+        .orWhere('m.company', 'like', like)
+        .orWhere('m.first_name', 'like', like)
+        .orWhere('m.last_name', 'like', like)
+        .orWhere('m.greeting_name', 'like', like)
+        .orWhereRaw('CONVERT(m.fields USING utf8mb4) COLLATE utf8mb4_unicode_ci LIKE ?', [like]),
+    );
+  }
+}
+
+/** A page of people whose names, addresses, company or fields hold each word that was typed. */
+export async function listPeople(
+  db: Knex,
+  owner: string,
+  { find, sort, from, limit }: { find: string; sort: 'latest' | 'name'; from: number; limit: number },
+): Promise<{ rows: Person[]; total: number }> {
+  const whole = addresses(db, owner)
+    .groupBy('m.id')
+    .select('m.id')
+    .sum({ messages: 'p.messages' })
+    .max({ last_at: 'p.last_at' });
+  if (find.trim()) {
+    const found = addresses(db, owner).select('m.id');
+    saysAll(found, find);
+    whole.whereIn('m.id', found);
+  }
+  const rows = await db
+    .from(whole.as('w'))
+    .join('people as m', 'm.id', 'w.id')
+    .select([...FACTS.map((name) => `m.${name}`), 'm.address', 'w.messages', 'w.last_at'])
+    .select(db.raw('COUNT(*) OVER () AS total'))
+    .orderByRaw(
+      sort === 'name'
+        ? "IF(m.last_name <> '', m.last_name, IF(m.full_name <> '', m.full_name, m.address)), m.full_name, m.id"
+        : 'w.last_at DESC, m.id',
     )
-    .orderBy('messages', 'desc')
-    .orderBy('last_at', 'desc')
+    .offset(from)
     .limit(limit);
+  return { rows: rows.map(toPerson), total: num(rows[0]?.total) };
+}
+
+/** Addresses for what was typed, those written with most lately first, each with whom it belongs to. */
+export async function findPeople(db: Knex, owner: string, typed: string, limit: number): Promise<Person[]> {
+  const like = `%${typed.replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await addresses(db, owner)
+    .andWhere((q) =>
+      q.where('m.full_name', 'like', like).orWhere('p.address', 'like', like).orWhere('m.company', 'like', like),
+    )
+    .orderBy('p.messages', 'desc')
+    .orderBy('p.last_at', 'desc')
+    .limit(limit)
+    .select(asPerson);
   return rows.map(toPerson);
 }
 
-/** Writes a person that was read at `version`; false when it was changed since. */
+/** Others of the same name. */
+export async function peopleNamed(db: Knex, owner: string, fullName: string, but: string): Promise<Person[]> {
+  if (!fullName) return [];
+  const rows = await db('people')
+    .where({ owner, full_name: fullName })
+    .whereNull('part_of')
+    .whereNot({ id: but })
+    .orderBy('last_at', 'desc')
+    .limit(3);
+  return rows.map(toPerson);
+}
+
+/** Writes a person that was read at `version`; false when it was changed since. What is left out stays as it is. */
 export async function updatePerson(
   db: Knex,
   owner: string,
   id: string,
   version: number,
-  person: Pick<Person, 'firstName' | 'lastName' | 'fullName' | 'company' | 'fields'>,
+  person: Omit<Facts, 'greetingName' | 'form'> & Partial<Pick<Facts, 'greetingName' | 'form'>>,
 ): Promise<boolean> {
+  const { greetingName, form } = person;
+  const greeting = greetingName !== undefined || form !== undefined;
+  // What was put in by hand is learnt no more, until it is taken out again.
+  const own = db.raw('IF(greeting_name <=> ? AND form <=> ?, greeting_own, ?)', [
+    greetingName ?? '',
+    form ?? '',
+    Boolean(greetingName || form),
+  ]);
+  const at = db.raw('IF(greeting_name <=> ? AND form <=> ?, greeted_at, 0)', [greetingName ?? '', form ?? '']);
   const changed = await db('people')
     .where({ owner, id, version })
+    .whereNull('part_of')
     .update({
       version: version + 1,
       first_name: person.firstName,
@@ -130,16 +288,79 @@ export async function updatePerson(
       full_name: person.fullName,
       company: person.company,
       fields: JSON.stringify(person.fields),
+      // The two that ask how it was before are set first (MariaDB sets from left to right).
+      ...(greeting && { greeting_own: own, greeted_at: at, greeting_name: greetingName ?? '', form: form ?? '' }),
     });
   return changed === 1;
 }
 
+/** What somebody gave to the person they were put together with. */
+export interface Gave {
+  facts: Partial<Facts>;
+  /** The addresses that were part of them before. */
+  parts: string[];
+}
+
+/** Makes somebody with all their addresses part of another person. */
+export async function makePart(db: Knex, owner: string, id: string, whole: string, gave: Gave): Promise<void> {
+  await db('people').where({ owner, part_of: id }).update({ part_of: whole });
+  await db('people')
+    .where({ owner, id })
+    .update({ part_of: whole, gave: JSON.stringify(gave), version: db.raw('version + 1') });
+}
+
+/** What a part gave; null when it is part of nobody. */
+export async function gaveOf(db: Knex, owner: string, id: string): Promise<(Gave & { whole: string }) | null> {
+  const row = await db('people').where({ owner, id }).whereNotNull('part_of').first('part_of', 'gave');
+  return row ? { ...json<Gave>(row.gave), whole: String(row.part_of) } : null;
+}
+
+/** Makes a part a person of its own again, with the addresses that were part of it before. */
+export async function makeWhole(db: Knex, owner: string, id: string, { whole, parts }: Gave & { whole: string }) {
+  await db('people').where({ owner, part_of: whole }).whereIn('id', parts).update({ part_of: id });
+  await db('people')
+    .where({ owner, id })
+    .update({ part_of: null, gave: '', version: db.raw('version + 1') });
+}
+
+/** Drops addresses of somebody that no message was exchanged by. */
+export async function dropUnusedParts(db: Knex, owner: string, whole: string, ids: string[]): Promise<void> {
+  await db('people').where({ owner, part_of: whole, messages: 0 }).whereIn('id', ids).delete();
+}
+
+/** Tables that know something of an address, and the column it stands in. */
+const KNOWN_OF_ADDRESS = {
+  sent_notes: 'address_key',
+  given_answers: 'person_key',
+  signature_choices: 'address_key',
+  sender_waits: 'address_key',
+};
+
+/** Deletes somebody with all their addresses and all that was remembered for these; false when they were changed since. */
+export async function deletePerson(
+  trx: Knex.Transaction,
+  owner: string,
+  id: string,
+  version: number,
+): Promise<boolean> {
+  const person = await trx('people').where({ owner, id, version }).whereNull('part_of').forUpdate().first('id');
+  if (!person) return false;
+  const mine = () =>
+    trx('people')
+      .where({ owner })
+      .andWhere((q) => q.where({ id }).orWhere({ part_of: id }));
+  const rows = await mine().select('id', 'address_key');
+  const keys = rows.map(({ address_key: key }) => key);
+  for (const [table, column] of Object.entries(KNOWN_OF_ADDRESS))
+    await trx(table).where({ owner }).whereIn(column, keys).delete();
+  const ids = rows.map((row) => row.id);
+  await trx('import_items').where({ owner, kind: 'person' }).whereIn('target_id', ids).delete();
+  await mine().delete();
+  return true;
+}
+
 /** Names and addresses of the people met last. */
 export async function boxesOfPeople(db: Knex, owner: string, limit: number): Promise<Mailbox[]> {
-  const rows = await db('people')
-    .where({ owner })
-    .orderBy('last_at', 'desc')
-    .limit(limit)
-    .select('full_name', 'address');
+  const rows = await addresses(db, owner).orderBy('p.last_at', 'desc').limit(limit).select('m.full_name', 'p.address');
   return rows.map(({ full_name: name, address }) => ({ name: String(name), address: String(address) }));
 }

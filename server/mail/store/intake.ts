@@ -68,7 +68,7 @@ export async function storeMessages(
     incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')),
   );
   const result: Appended[] = [];
-  const fresh: (NewMessage & Pick<Columns, 'words'>)[] = [];
+  const fresh: (NewMessage & Pick<Columns, 'words' | 'greeted'>)[] = [];
   for (const one of incoming) {
     const { raw, columns, options = {} } = one;
     const broken = allOf([columns.broken, options.cut ? CUT : null]);
@@ -133,15 +133,22 @@ async function reasonOfReport(
 }
 
 /** Everybody some messages were exchanged with, without the user, lists and machines. */
-function peopleIn(messages: NewMessage[], own: ReadonlySet<string>): Met[] {
+function peopleIn(messages: (NewMessage & Pick<Columns, 'greeted'>)[], own: ReadonlySet<string>): Met[] {
   const people = new Map<string, Met>();
-  for (const { folder, reason, from, to, cc, receivedAt } of messages) {
+  for (const { folder, reason, from, to, cc, receivedAt, greeted } of messages) {
     if (folder !== 'sent' && (!FROM_OTHERS.has(folder) || reason === 'automatic' || reason === 'report')) continue;
     const boxes = new Map((folder === 'sent' ? [...to, ...cc] : from).map((box) => [addressKey(box.address), box]));
     for (const [key, box] of [...boxes].sort(([a], [b]) => (a < b ? -1 : 1)).slice(0, MET)) {
       if (!key || own.has(key)) continue;
-      const met = people.get(key) ?? { ...box, times: 0, at: 0 };
-      people.set(key, { ...met, name: met.name || box.name, times: met.times + 1, at: Math.max(met.at, receivedAt) });
+      const met = people.get(key) ?? { ...box, times: 0, at: 0, greeted: null };
+      const isGreeted = greeted && folder === 'sent' && addressKey(to[0]!.address) === key;
+      people.set(key, {
+        ...met,
+        name: met.name || box.name,
+        times: met.times + 1,
+        at: Math.max(met.at, receivedAt),
+        greeted: isGreeted && receivedAt > (met.greeted?.at ?? 0) ? { ...greeted, at: receivedAt } : met.greeted,
+      });
     }
   }
   return [...people.values()];

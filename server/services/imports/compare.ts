@@ -1,31 +1,22 @@
 import type { Note } from '#shared/types/wire';
+import type { BundlePerson } from '#shared/schemas/bundle';
 import type { LookupInput } from '#shared/schemas/lookup';
 import { renamed } from '#core/library/bundle';
+import { addressKey } from '#core/message/address';
+import { withFacts } from '#core/person/facts';
 import { fold } from '#core/text/fold';
 import { cueKey } from '#core/cue/key';
 import { insertItems, nextPosition, notesStaged, placesOf, type StagedItem } from '../../db/repositories/imports';
 import { listLookups, lookupById } from '../../db/repositories/lookups';
 import { cuesTaken, notesNamed } from '../../db/repositories/notes';
-import { personByAddress } from '../../db/repositories/people';
+import { personById, wholesOf } from '../../db/repositories/people';
+import { addressesOfEntry, entryOf, told } from './person';
 import { listShelves } from '../../db/repositories/shelves';
 import type { Application } from '../application';
 import { wordingOf } from '../notes';
+import { alike, canonical } from './alike';
 import { breathe, remarksOn, type Fresh, type StagedNote } from './brought';
 import { inTransaction } from '../../db/transaction';
-
-/** What of two things must agree for them to be the same: all but the order of their fields, and what is left empty. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_key, part) =>
-    part && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(
-          Object.entries(part)
-            .filter(([, one]) => one !== null && !(Array.isArray(one) && !one.length))
-            .sort(([a], [b]) => (a < b ? -1 : 1)),
-        )
-      : part,
-  );
-
-export const alike = (a: object, b: object): boolean => canonical(a) === canonical(b);
 
 /** The facts of a lookup: what makes two of the same name one. */
 export const factsOf = ({ columns, keyColumn, rows }: LookupInput) => ({ columns, keyColumn, rows });
@@ -57,6 +48,9 @@ export async function stage(
     brought.map(({ content }) => (content as StagedNote).cue),
   );
   const lookups = new Map((await listLookups(db, owner)).map((row) => [fold(row.name), row.id]));
+  /** Whom the addresses of this file belong to. */
+  const people = fresh.flatMap(({ kind, content }) => (kind === 'person' ? [content as BundlePerson] : []));
+  const wholes = await wholesOf(db, owner, people.flatMap(addressesOfEntry).map(addressKey));
   const { shelves } = await listShelves(db, owner);
   /** Where the shelves and lookups of this file are in the library, by their keys in the file. */
   const keys = new Map<string, string>();
@@ -86,12 +80,14 @@ export async function stage(
       keys.set(lookup.key, theirs.id);
       return { ...SAME, targetId: theirs.id };
     },
-    async person(_name, mine: { address: string }) {
-      const theirs = await personByAddress(db, owner, mine.address);
+    async person(_name, mine: BundlePerson) {
+      const keys = addressesOfEntry(mine).map(addressKey);
+      const id = keys.map((key) => wholes.get(key)).find(Boolean);
+      const theirs = id ? await personById(db, owner, id) : null;
       if (!theirs) return {};
-      const { id: targetId, version: _v, messages: _m, lastAt: _l, ...told } = theirs;
-      const same = alike({ ...mine, address: theirs.address }, told);
-      return { verdict: same ? 'same' : 'conflict', choice: 'leave', targetId };
+      const facts = told(theirs);
+      const same = alike(withFacts(facts, told(entryOf(mine))), facts) && keys.every((key) => wholes.get(key) === id);
+      return { verdict: same ? 'same' : 'conflict', choice: 'leave', targetId: theirs.id };
     },
     // One's own name, fields and signature are never replaced unless that is chosen.
     sender: () => ({ verdict: 'conflict', choice: 'leave' }),

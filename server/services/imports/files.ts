@@ -1,4 +1,5 @@
 import { blanksFromBrackets } from '#core/library/brackets';
+import type { ImportFile } from '#shared/schemas/bundle';
 import { looksLikeMessage } from '../../mail/parse';
 import { runTask } from '../../work/pool';
 import { readSettings } from '../accounts';
@@ -13,13 +14,19 @@ import { phrase } from '#core/text/phrase';
  * What a file of any kind brings. Files that came inside are kept at once, by their content.
  * @throws UserError when it is empty or of a kind that holds no notes
  */
-export async function readFile(app: Application, owner: string, name: string, content: Buffer): Promise<Fresh[]> {
+export async function readFile(
+  app: Application,
+  owner: string,
+  { name, of }: ImportFile,
+  content: Buffer,
+): Promise<Fresh[]> {
   if (!content.length) throw new UserError(phrase('importing.emptyFile'));
   const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
-  if (ending === 'eml' || (ending === '' && looksLikeMessage(content))) return readMessage(app, owner, name, content);
+  if (of === 'notes' && (ending === 'eml' || (ending === '' && looksLikeMessage(content))))
+    return readMessage(app, owner, name, content);
   const { attachmentLimit } = await readSettings(app, owner);
   const fileLimit = Math.max(attachmentLimit, 25_000_000);
-  const { portions, files, problem } = await runTask('readNotes', { name, content, fileLimit });
+  const { portions, files, problem } = await runTask('readNotes', { name, content, fileLimit, of });
   if (problem) throw new UserError(problem);
   for (const { type, content: bytes } of files)
     await storeFile(app, owner, { name: 'file', type, content: Buffer.from(bytes) });

@@ -1,5 +1,5 @@
 import type { Import } from '#shared/types/wire';
-import type { ImportChoices, LeftPart } from '#shared/schemas/bundle';
+import type { ImportChoices, ImportFile, LeftPart } from '#shared/schemas/bundle';
 import { newId } from '../../db/id';
 import {
   dropImport,
@@ -98,15 +98,15 @@ export async function readIntoImport(
   app: Application,
   owner: string,
   id: string,
-  fileName: string,
+  file: ImportFile,
   content: Buffer,
 ): Promise<Import> {
   const { state } = await readImport(app, owner, id);
   if (state !== 'open') throw new UserError(phrase('importing.running'), 409);
-  const name = ownName(fileName, await sourcesOf(app.db, owner, id));
+  const name = ownName(file.name, await sourcesOf(app.db, owner, id));
   let fresh: Fresh[];
   try {
-    fresh = await readFile(app, owner, name, content);
+    fresh = await readFile(app, owner, { ...file, name }, content);
     if (!fresh.length) fresh = [{ kind: 'problem', name, content: null, problem: phrase('importing.nothingInFile') }];
   } catch (error) {
     fresh = [{ kind: 'problem', name, content: null, problem: reason(error) }];

@@ -14,6 +14,9 @@ import { readSingle } from '#core/library/single';
 import { notesOfTable } from '#core/library/table';
 import { decode, readTable } from '#core/lookup/csv';
 import { picturesIn } from '#core/note/schema';
+import { readCards } from '#core/person/card';
+import type { PersonEntry } from '#core/person/facts';
+import { peopleOfTable } from '#core/person/table';
 import { withSignatures } from '#core/note/signature';
 import { fileSize } from '#core/number/size';
 import { UserError } from '../errors';
@@ -27,6 +30,8 @@ export interface FileOfNotes {
   content: Uint8Array;
   /** The largest file in a bundle that is taken, in bytes. */
   fileLimit: number;
+  /** What a table is of. */
+  of: 'notes' | 'people';
 }
 
 /** What it holds, as data that can be handed from one thread to another in portions. */
@@ -41,9 +46,9 @@ export interface NotesRead {
 type Items = { items: Fresh[]; files: NotesRead['files'] };
 
 /** Reads a file of notes. Nothing is kept and nobody is asked: what is wrong comes back. */
-export async function readNotes({ name, content, fileLimit }: FileOfNotes): Promise<NotesRead> {
+export async function readNotes({ name, content, fileLimit, of }: FileOfNotes): Promise<NotesRead> {
   try {
-    const { items, files } = await itemsOf(name, content, fileLimit);
+    const { items, files } = await itemsOf(name, content, fileLimit, of);
     return { portions: portionsOf(items), files, problem: null };
   } catch (error) {
     return { portions: [], files: [], problem: reason(error) };
@@ -74,11 +79,16 @@ function portionsOf(items: Fresh[]): Uint8Array[] {
 
 const NO_NOTES = phrase('importing.noNotes');
 
-async function itemsOf(name: string, content: Uint8Array, fileLimit: number): Promise<Items> {
+async function itemsOf(name: string, content: Uint8Array, fileLimit: number, of: 'notes' | 'people'): Promise<Items> {
   const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
   if (content.includes(0) && !/^(csv|txt|tsv)$/.test(ending)) throw new UserError(NO_NOTES);
   const { text } = decode(content);
   if (ending === 'json' || text.slice(0, 200).includes('"jar-note-bundle"')) return readBundle(text, fileLimit);
+  if (/^vcf|vcard$/.test(ending) || /^\s*BEGIN:VCARD\s/i.test(text)) return { items: cardItems(text), files: [] };
+  if (of === 'people') {
+    if (!/^(csv|tsv|txt|)$/.test(ending)) throw new UserError(phrase('importing.noPeople'));
+    return { items: peopleItems(text), files: [] };
+  }
   if (ending === 'csv' || ending === 'tsv') return { items: tableItems(text), files: [] };
   if (!/^(md|markdown|html?|txt|text|)$/.test(ending)) throw new UserError(NO_NOTES);
   const { cut, ...note } = readSingle(name, text);
@@ -114,6 +124,43 @@ function tableItems(text: string): Fresh[] {
         content: { ...blankNote(note), shelf: shelf ? shelfPath(shelf) : null },
       }),
     ),
+    ...problems.map(({ line, problem }): Fresh => ({
+      kind: 'problem',
+      name: '',
+      content: null,
+      problem: phrase('importing.line', { line, problem }),
+    })),
+  ];
+}
+
+/** A person as what is kept of them can be; what is too long is a problem of its own. */
+function personItem(entry: PersonEntry, remark: Phrase | null): Fresh {
+  const name = entry.fullName || entry.address;
+  try {
+    const content = bundlePersonSchema.validateSync(entry, { stripUnknown: true });
+    return { kind: 'person', name, content, problem: remark };
+  } catch (error) {
+    const problem = phrase('importing.leftAside', { name, reason: reason(error) });
+    return { kind: 'problem', name, content: null, problem };
+  }
+}
+
+function cardItems(text: string): Fresh[] {
+  const { people, problems } = readCards(text);
+  return [
+    ...people.map(({ remark, ...entry }) => personItem(entry, remark)),
+    ...problems.map(({ number, name, problem }): Fresh => {
+      const one = name ? phrase('importing.named', { name: name.slice(0, 200) }) : phrase('card.number', { number });
+      const why = phrase('importing.oneLeftAside', { one, reason: problem });
+      return { kind: 'problem', name: name.slice(0, 200), content: null, problem: why };
+    }),
+  ];
+}
+
+function peopleItems(text: string): Fresh[] {
+  const { people, problems } = peopleOfTable(readTable(text).cells);
+  return [
+    ...people.map((entry) => personItem(entry, null)),
     ...problems.map(({ line, problem }): Fresh => ({
       kind: 'problem',
       name: '',

@@ -32,7 +32,6 @@ import {
   updateNote,
   type NewNote,
 } from '../../db/repositories/notes';
-import { addPerson, personByAddress, updatePerson } from '../../db/repositories/people';
 import { insertShelf, listShelves } from '../../db/repositories/shelves';
 import { changeSettings, readSettings } from '../accounts';
 import type { Application } from '../application';
@@ -42,7 +41,9 @@ import { wordingOf } from '../notes';
 import { checkPlace } from '../shelves';
 import { bodyOf, reason, remarksOn, type StagedNote } from './brought';
 import { fold } from '#core/text/fold';
-import { alike, factsOf } from './compare';
+import { alike } from './alike';
+import { factsOf } from './compare';
+import { takePerson } from './person';
 import { readImport } from './import';
 import { inTransaction } from '../../db/transaction';
 import { phrase, type Phrase } from '#core/text/phrase';
@@ -127,10 +128,10 @@ async function takeOther(app: Within, owner: string, id: string, item: StagedIte
       await settle({ targetId });
     },
     async person(person: BundlePerson) {
-      await addPerson(db, owner, { name: person.fullName, address: person.address });
-      const known = (await personByAddress(db, owner, person.address))!;
-      await updatePerson(db, owner, known.id, known.version, person);
-      await settle({ targetId: known.id });
+      const { content, ...done } = await takePerson(db, owner, person);
+      // What was known before is kept with the import, so that undoing it gives it back.
+      await setContent(db, owner, id, item.position, content);
+      await settle({ targetId: done.targetId, problem: done.problem ?? item.problem });
     },
     async sender({ before: _before, ...sender }: TakenSender) {
       const { version, ...before } = await readSettings(app, owner);

@@ -71,7 +71,7 @@ describe('what came in', () => {
     await keepNote(app, owner, { ...emptyNote('Put there'), shelfId: used.id });
     await expect(undoImport(app, (await newAccount(app)).id, id)).rejects.toMatchObject({ status: 404 });
 
-    expect(await undoImport(app, owner, id)).toEqual({ binned: 1, restored: 1, changed: 1, stay: 1 });
+    expect(await undoImport(app, owner, id)).toEqual({ binned: 1, restored: 1, people: 1, changed: 1, stay: 0 });
     expect((await readNotes(app, owner)).map(({ name }) => name)).toEqual(['Mine', 'Put there', 'Worked on']);
     expect(await readNote(app, owner, mine.id)).toMatchObject({ body: docFromText('My words.'), cue: 'my' });
     expect((await readHistory(app, owner, mine.id))[0]).toMatchObject({ body: docFromText('Words.') });
@@ -93,7 +93,7 @@ describe('what came in', () => {
     const { items } = await run(app, owner, id);
     expect(items.map(({ choice }) => choice)).toEqual(['replace', 'take', 'replace']);
     expect(await readNote(app, owner, mine.id)).toMatchObject({ body: docFromText('Other words.') });
-    expect(await undoImport(app, owner, id)).toEqual({ binned: 1, restored: 1, changed: 0, stay: 0 });
+    expect(await undoImport(app, owner, id)).toEqual({ binned: 1, restored: 1, people: 0, changed: 0, stay: 0 });
     expect(await readNotes(app, owner)).toMatchObject([{ name: 'Mine', bodyText: 'First words.' }]);
     expect((await readHistory(app, owner, mine.id)).map(({ body }) => body)).toEqual([
       docFromText('Other words.'),

@@ -7,8 +7,9 @@ import type { Application } from '../application';
 import { noteContent } from '../noteContent';
 import { wordingOf } from '../notes';
 import { bodyOf, type StagedNote } from './brought';
-import { alike } from './compare';
+import { alike } from './alike';
 import { readImport } from './import';
+import { giveBackPerson, type TakenPerson } from './person';
 import { settingsOf, updateSettings } from '../../db/repositories/accounts';
 import { keysOf, type TakenSender } from './take';
 import { inTransaction } from '../../db/transaction';
@@ -16,14 +17,14 @@ import { inTransaction } from '../../db/transaction';
 /**
  * Undoes an import as far as nothing of the user's own is lost by it, all or none: notes that came go into the bin,
  * notes that were replaced have their former wording again unless they were changed since, and shelves that came go when
- * nothing stands on them; one's own name, fields and signature that were replaced are given back. Lookups and people stay,
+ * nothing stands on them; one's own name, fields and signature that were replaced are given back, and so is what was known of people. Lookups stay,
  * since they may be in use by now.
  */
 export async function undoImport(app: Application, owner: string, id: string): Promise<ImportUndone> {
   await readImport(app, owner, id);
   const keys = await keysOf(app, owner, id);
   return inTransaction(app.db, async (trx) => {
-    const undone: ImportUndone = { binned: 0, restored: 0, changed: 0, stay: 0 };
+    const undone: ImportUndone = { binned: 0, restored: 0, people: 0, changed: 0, stay: 0 };
     await lockImport(trx, owner, id);
     const items = await itemsDone(trx, owner, id);
     const came = items.filter(({ kind, choice }) => kind === 'note' && choice === 'take');
@@ -61,7 +62,13 @@ export async function undoImport(app: Application, owner: string, id: string): P
     for (const { targetId } of shelves.reverse()) await dropEmptyShelf(trx, owner, targetId!, app.now());
     for (const { kind, choice, content } of items)
       if (kind === 'sender' && choice !== 'leave') await giveBackSender(trx, owner, content as TakenSender);
-    undone.stay = items.filter(({ kind, choice }) => ['lookup', 'person'].includes(kind) && choice !== 'leave').length;
+    // The last first: a person may have come twice.
+    for (const { kind, choice, content, targetId } of items.reverse()) {
+      if (kind !== 'person' || choice === 'leave' || !targetId) continue;
+      if (await giveBackPerson(trx, owner, targetId, content as TakenPerson)) undone.people++;
+      else undone.stay++;
+    }
+    undone.stay += items.filter(({ kind, choice }) => kind === 'lookup' && choice !== 'leave').length;
     await dropImport(trx, owner, id);
     return undone;
   });

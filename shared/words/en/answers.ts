@@ -90,6 +90,10 @@ export default {
     refusedFor: 'Sent, but not to {refused}.',
     notYetAndRefused: 'Sent, but not yet to {waiting}. It is tried again by itself. Refused for {refused}.',
   },
+  person: {
+    same: 'This is the same person.',
+    notDeleted: 'They could not be deleted. Messages moved so far are in the trash; nothing else was changed.',
+  },
   importing: {
     unreadable: 'It could not be read.',
     cueTaken: 'The cue “{cue}” belongs to “{other}”; it comes without one.',
@@ -97,6 +101,9 @@ export default {
     noMessage: 'This file is not a message.',
     running: 'This import is being carried out; begin another one for more files.',
     nothingInFile: 'There is nothing in this file.',
+    noPeople: 'This kind of file holds no people. Choose a vCard (.vcf) or a table (.csv).',
+    addressOfOther:
+      '{address} belongs to somebody else here, and stays there. | {address} and others belong to somebody else here, and stay there.',
     noNotes: 'This kind of file holds no notes. Choose a bundle, .eml, CSV, Markdown, HTML or text.',
     cut: 'This file is very long or built in too many layers; its text came, but not all as it stood.',
     leftAside: '“{name}” was left aside: {reason}',

@@ -121,6 +121,8 @@ export default {
       firstName: 'the person’s first name',
       lastName: 'the person’s last name',
       fullName: 'the person’s full name',
+      greetingName: 'what the person is greeted by',
+      form: 'the form of address: formal or familiar',
       address: 'the person’s address',
       company: 'the person’s company',
     },

@@ -43,7 +43,8 @@ export default {
   binnedAgain: '{count} added note is in the bin | {count} added notes are in the bin',
   restoredAgain: '{count} of yours has its earlier wording again | {count} of yours have their earlier wording again',
   changedSince: '{count} was changed since and stays as it is | {count} were changed since and stay as they are',
-  othersStay: '{count} added lookup or person stays | {count} added lookups, people and fields stay',
+  peopleBack: '{count} person is as before | {count} people are as before',
+  othersStay: '{count} added lookup or person stays | {count} added lookups and people stay',
   wordingWithoutName: 'Unnamed wording',
   broughtInUnkept: '“{name}” was brought in and is not kept yet.',
   importUnfinished:

@@ -20,6 +20,8 @@ export default {
     firstName: 'first name',
     lastName: 'last name',
     fullName: 'full name',
+    greetingName: 'greeting name',
+    form: 'form of address',
     address: 'address',
     company: 'company',
   },

@@ -5,11 +5,11 @@ import { phrase } from '#core/text/phrase';
 
 /** Reads the file in the body into the import. */
 export default ownerHandler(async (event, { app, owner, id }) => {
-  const { name } = await queryOf(event, importFileSchema);
+  const file = await queryOf(event, importFileSchema);
   const content = await rawBodyOf(
     event,
     IMPORT_LIMIT,
-    phrase('importing.tooLarge', { name, limit: fileSize(IMPORT_LIMIT) }),
+    phrase('importing.tooLarge', { name: file.name, limit: fileSize(IMPORT_LIMIT) }),
   );
-  return readIntoImport(app, owner, id, name, content);
+  return readIntoImport(app, owner, id, file, content);
 });

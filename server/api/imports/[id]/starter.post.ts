@@ -3,5 +3,5 @@ import { readIntoImport } from '../../../services/imports/import';
 
 /** Reads the starter set into the import, to be looked over like any other file. */
 export default ownerHandler((_event, { app, owner, id }) =>
-  readIntoImport(app, owner, id, 'starter set.json', Buffer.from(starterBundle())),
+  readIntoImport(app, owner, id, { name: 'starter set.json', of: 'notes' }, Buffer.from(starterBundle())),
 );

@@ -1,0 +1,3 @@
+import { readPersonPage } from '../../../services/people';
+
+export default ownerHandler((_event, { app, owner, id }) => readPersonPage(app, owner, id));
