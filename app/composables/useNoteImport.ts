@@ -2,8 +2,8 @@ import type { Import, ImportChoice, ImportRun, ImportUndone, ImportVerdict } fro
 import { IMPORT_LIMIT } from '#shared/schemas/bundle';
 import { readLines } from '~/utils/lines';
 
-/** Notes on their way into the library: files read, looked over, and taken when that is said. */
-export function useNoteImport(onTaken: () => Promise<void>) {
+/** Notes on their way into the library, or people: files read, looked over, and taken when that is said. @param of what tables are of */
+export function useNoteImport(onTaken: () => Promise<void>, of: 'notes' | 'people' = 'notes') {
   const current = shallowRef<Import | null>(null);
   const step = ref<'idle' | 'reading' | 'looking' | 'taking' | 'done'>('idle');
   const progress = ref({ done: 0, total: 0, name: '' });
@@ -41,7 +41,7 @@ export function useNoteImport(onTaken: () => Promise<void>) {
           else
             await api(`/imports/${id}/files`, {
               method: 'POST',
-              query: { name: file.name },
+              query: { name: file.name, of },
               body: file,
               headers: { 'content-type': 'application/octet-stream' },
             });

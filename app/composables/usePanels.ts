@@ -1,7 +1,9 @@
 import type { Draft, Keeping, Message, Note, Routine } from '#shared/types/wire';
+import type { Person } from '#shared/types/person';
 import type { RoutineInput } from '#shared/schemas/routine';
 import { notesOf } from '#core/blank/fill';
 import { dayAt } from '#core/calendar/day';
+import type { Mailbox } from '#core/message/address';
 import { parseDoc } from '#core/note/schema';
 import { signatureTexts } from '#core/note/signature';
 import { routineOf } from '#core/routine/fromSent';
@@ -21,7 +23,7 @@ interface Around {
 
 /**
  * What stands beside the letter instead of their message, one at a time: wording being kept, a note being improved from
- * where it was edited, a routine being made, or how the letter will arrive.
+ * where it was edited, a routine being made, a person, or how the letter will arrive.
  */
 export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, keepPanel }: Around) {
   const { message, draft, messageId, draftId, problem, add } = desk;
@@ -33,7 +35,11 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
   /** The version in which the letter is saved whose arrival is shown. */
   const arriving = ref<number | null>(null);
 
+  /** Somebody the message was exchanged with. */
+  const about = shallowRef<{ box: Mailbox; person: Person | null } | null>(null);
+
   function close() {
+    about.value = null;
     keeping.value = null;
     improving.value = null;
     routine.value = null;
@@ -48,6 +54,19 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     if (draft.value?.id !== id) return;
     close();
     arriving.value = 0;
+  }
+
+  async function showAbout(box: Mailbox) {
+    const { id } = message.value!;
+    problem.value = '';
+    try {
+      const [person = null] = await api<Person[]>('/people', { query: { address: box.address } });
+      if (message.value?.id !== id) return;
+      close();
+      about.value = { box, person };
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
   }
 
   async function keepMessage() {
@@ -126,7 +145,9 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     improving,
     routine,
     arriving,
+    about,
     close,
+    showAbout,
     showArrival,
     keep,
     keepMessage,

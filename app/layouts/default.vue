@@ -9,6 +9,7 @@ const places = [
   { to: '/', name: t('common.desk') },
   { to: '/library', name: t('common.library') },
   { to: '/lookups', name: t('common.lookups') },
+  { to: '/people', name: t('common.people') },
   { to: '/settings', name: t('common.settings') },
 ];
 </script>

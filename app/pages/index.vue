@@ -82,7 +82,12 @@ async function beginWith(id: string) {
 }
 
 const panels = usePanels(desk, { reply, theirs, keepPanel });
-const { keeping, improving, routine, arriving } = panels;
+const { keeping, improving, routine, arriving, about } = panels;
+function onAboutChanged(changed: Person) {
+  about.value = about.value && { ...about.value, person: changed };
+  // The letter beside it is filled with what is known now.
+  if (person.value?.id === changed.id) person.value = { ...person.value, ...changed, address: person.value.address };
+}
 
 async function onSent(sending: Sending, sent: Draft) {
   await desk.onSent(sending, sent);
@@ -185,6 +190,14 @@ useCommands({
         :version="arriving"
         @close="arriving = null"
       />
+      <LazyPersonCard
+        v-else-if="about"
+        :box="about.box"
+        :person="about.person"
+        closes
+        @changed="onAboutChanged"
+        @close="about = null"
+      />
       <TheirMessage
         v-else-if="message"
         ref="theirs"
@@ -194,11 +207,12 @@ useCommands({
         @again="begin('new', message.id)"
         @change="desk.changeMessage"
         @keep="panels.keepMessage"
+        @about="panels.showAbout"
         @message="showMessage"
       />
       <LazyPersonCard
         v-else-if="draft"
-        :address="recipient"
+        :box="{ name: '', address: recipient }"
         :person="person"
         @changed="(changed) => (person = changed)"
       />

@@ -107,7 +107,6 @@ export async function joinPeople(
   id: string,
   { version, other: otherId, otherVersion }: Joining,
 ): Promise<PersonPage> {
-  if (id === otherId) throw new UserError(phrase('person.same'), 422);
   await inTransaction(app.db, async (trx) => {
     // In one order, so that two that do the same do not wait for each other.
     const read = new Map<string, Person>();
@@ -116,6 +115,7 @@ export async function joinPeople(
       if (!person) throw notFound('person');
       read.set(one, person);
     }
+    if (id === otherId) throw new UserError(phrase('person.same'), 422);
     const [person, other] = [read.get(id)!, read.get(otherId)!];
     if (person.version !== version) throw stale('person', person);
     if (other.version !== otherVersion) throw stale('person', other);

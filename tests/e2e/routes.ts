@@ -163,6 +163,17 @@ export async function furnish(owner: APIRequestContext) {
     'DELETE /sessions': { list: true },
     'DELETE /sessions/[id]': { path: `/sessions/${session.id}`, list: true },
     'GET /people': { path: '/people?address=ada@client.example', list: true },
+    'GET /people/list': { list: true },
+    'GET /people/file': { path: `/people/file?format=csv&id=${person.id}` },
+    'GET /people/[id]': { path: `/people/${person.id}` },
+    'GET /people/[id]/messages': { path: `/people/${person.id}/messages` },
+    'GET /people/[id]/archive': { path: `/people/${person.id}/archive` },
+    'POST /people/[id]/join': {
+      path: `/people/${person.id}/join`,
+      data: { version: 1, other: person.id, otherVersion: 1 },
+    },
+    'POST /people/[id]/apart': { path: `/people/${person.id}/apart`, data: { part: person.id } },
+    'POST /people/[id]/delete': { path: `/people/${person.id}/delete`, data: { version: 1, messages: true } },
     'PUT /people/[id]': {
       path: `/people/${person.id}`,
       data: { version: 1, firstName: 'X', lastName: '', fullName: '', company: '' },

@@ -18,7 +18,7 @@ import type { Again } from '#shared/schemas/again';
 import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import { dayAt } from '#core/calendar/day';
-import { addressKey, formatMailbox } from '#core/message/address';
+import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 import { letterPage } from '#shared/utils/letterPage';
 import { useAccountStore } from '~/stores/account';
 
@@ -28,6 +28,8 @@ const emit = defineEmits<{
   again: [];
   change: [part: MessageChange];
   keep: [];
+  /** Whom it was exchanged with. */
+  about: [box: Mailbox];
   message: [id: string];
 }>();
 
@@ -155,12 +157,31 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
     <div class="sheet" tabindex="0">
       <h2 class="subject" dir="auto">{{ message.subject || t('common.noSubject') }}</h2>
       <p class="small soft meta">
-        <span dir="auto" :title="formatMailbox(message.from)">{{
+        <span v-if="isOwn || !message.from.address" dir="auto">{{
           message.from.name || message.from.address || t('desk.senderNotNamed')
-        }}</span>, {{ date }} ·
+        }}</span><button
+          v-else
+          type="button"
+          class="text-button small who"
+          dir="auto"
+          :title="formatMailbox(message.from)"
+          :aria-label="t('people.about', { name: message.from.name || message.from.address })"
+          @click="emit('about', message.from)"
+        >
+          {{ message.from.name || message.from.address }}</button
+        >, {{ date }} ·
         <a class="as-file" :href="`/api/messages/${message.id}/source`" download>{{ t('desk.saveAsFile') }}</a>
         <template v-if="message.folder === 'sent'"
-          ><br />{{ t('desk.sentTo', { names: names([...message.to, ...message.cc]) }) }}</template
+          ><br />{{ t('desk.sentTo', { names: names([...message.to, ...message.cc]) }) }}
+          <button
+            v-if="message.to[0]"
+            type="button"
+            class="text-button small"
+            dir="auto"
+            @click="emit('about', message.to[0])"
+          >
+            {{ t('people.about', { name: message.to[0].name || message.to[0].address }) }}
+          </button></template
         >
         <template v-else-if="several"><br />{{ t('desk.alsoSentTo', { names: names(others) }) }}</template>
         <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"
@@ -332,6 +353,11 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
 
 .size {
   margin-left: var(--s2);
+}
+
+.who {
+  padding-inline: 0;
+  text-decoration: underline;
 }
 
 .as-file {

@@ -1,15 +1,11 @@
 <script setup lang="ts">
 import { useVirtualList } from '@vueuse/core';
 import type { ImportChoice, ImportItem, ImportVerdict } from '#shared/types/wire';
-import type { LeftPart } from '#shared/schemas/bundle';
-import type { DocJson } from '#core/note/schema';
-import { useNotesStore } from '~/stores/notes';
 
 /** What files bring, before any of it is taken: what is new, what is there already, what is there otherwise. */
 const props = defineProps<{ work: ReturnType<typeof useNoteImport> }>();
 const emit = defineEmits<{ close: []; undo: [] }>();
 
-const notes = useNotesStore();
 const { current, step, progress, problem } = props.work;
 
 /** What came otherwise than it stood in its file, to be looked at when all is done. */
@@ -18,9 +14,14 @@ const REMARKS = {
   title: t('library.worthLook'),
   about: t('library.worthLookAbout'),
 } as const;
-const GROUPS: { verdict: ImportVerdict; title: string; about: string }[] = [
-  { verdict: 'conflict', title: t('library.ofSameName'), about: t('library.sameNameAbout') },
-  { verdict: 'new', title: t('library.new'), about: t('library.newAbout') },
+/** Files of people hold nothing else. */
+const isOfPeople = () =>
+  items.value.some(({ kind }) => kind === 'person') && !items.value.some(({ kind }) => kind === 'note');
+const GROUPS = (): { verdict: ImportVerdict; title: string; about: string }[] => [
+  isOfPeople()
+    ? { verdict: 'conflict', title: t('people.conflictTitle'), about: t('people.conflictAbout') }
+    : { verdict: 'conflict', title: t('library.ofSameName'), about: t('library.sameNameAbout') },
+  { verdict: 'new', title: t('library.new'), about: isOfPeople() ? '' : t('library.newAbout') },
   { verdict: 'same', title: t('library.alreadyThere'), about: t('library.alreadyThereAbout') },
   { verdict: 'problem', title: t('library.couldNotBeRead'), about: '' },
 ];
@@ -46,7 +47,7 @@ const OWN = {
 const groups = computed(() =>
   [
     { ...REMARKS, items: remarks.value },
-    ...GROUPS.map((group) => ({
+    ...GROUPS().map((group) => ({
       ...group,
       items: items.value.filter(({ verdict, kind }) => verdict === group.verdict && kind !== 'sender'),
     })),
@@ -71,10 +72,11 @@ const counts = computed(() =>
 );
 const waiting = computed(() => items.value.filter(({ state }) => state === 'waiting').length);
 const failed = computed(() => items.value.filter(({ state }) => state === 'failed'));
-const notesDone = (choice: ImportChoice) =>
-  items.value.filter((item) => item.kind === 'note' && item.state === 'done' && item.choice === choice);
-const taken = computed(() => notesDone('take').filter(({ targetId }) => targetId));
-const replaced = computed(() => notesDone('replace'));
+const kindDone = (kind: ImportItem['kind'], choice: ImportChoice) =>
+  items.value.filter((item) => item.kind === kind && item.state === 'done' && item.choice === choice);
+const taken = computed(() => kindDone('note', 'take').filter(({ targetId }) => targetId));
+const replaced = computed(() => kindDone('note', 'replace'));
+const people = computed(() => [...kindDone('person', 'take'), ...kindDone('person', 'replace')]);
 
 const nameOf = ({ kind, name }: ImportItem) => (kind === 'sender' ? t('library.yourOwnFields') : name);
 /** What does not come in at all, and says why. */
@@ -92,12 +94,12 @@ function choices(item: ImportItem): { value: ImportChoice; label: string }[] {
     ];
   return [
     ...(isNote ? [{ value: 'take' as const, label: t('library.takeAsSecond') }] : []),
-    { value: 'replace', label: t('library.replaceMine') },
+    { value: 'replace', label: isNote ? t('library.replaceMine') : t('people.takeFacts') },
     { value: 'leave', label: t('common.keepMine') },
   ];
 }
 const forAll = computed(() => {
-  const first = listed.value.find(({ kind }) => kind === 'note');
+  const first = listed.value.find(({ kind }) => kind === 'note' || kind === 'person');
   return first ? choices(first) : [];
 });
 
@@ -106,34 +108,9 @@ watch(step, () => {
   looked.value = null;
 });
 
-/** The two wordings of a note that is there otherwise, or the one that is new. */
-const looked = shallowRef<{ item: ImportItem; mine: DocJson | null; content: Brought } | null>(null);
-interface Brought {
-  body: DocJson;
-  left?: Record<LeftPart, DocJson | null>;
-  back?: LeftPart[];
-}
-const LEFT: Record<LeftPart, string> = { signature: t('library.theSignature'), quoted: t('library.theQuotedHistory') };
-const pathOf = ({ position }: ImportItem) => `/imports/${current.value!.id}/items/${position}`;
-
-async function look(item: ImportItem) {
-  if (looked.value?.item.position === item.position) return void (looked.value = null);
-  await shownAs(item, () => api(pathOf(item)));
-}
-const putBack = (item: ImportItem, part: LeftPart, back: boolean) =>
-  shownAs(item, () => api(pathOf(item), { method: 'PUT', body: { part, back } }));
-
-async function shownAs(item: ImportItem, read: () => Promise<{ content: Brought }>) {
-  problem.value = '';
-  try {
-    const { content } = await read();
-    const mine = item.verdict === 'conflict' && item.targetId ? (await notes.read(item.targetId)).body : null;
-    looked.value = { item, mine, content };
-  } catch (error) {
-    problem.value = messageOf(error);
-  }
-}
-const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ?? false;
+/** What is looked at more closely. */
+const looked = shallowRef<ImportItem | null>(null);
+const look = (item: ImportItem) => (looked.value = looked.value?.position === item.position ? null : item);
 </script>
 
 <template>
@@ -170,13 +147,23 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
     <template v-else>
       <p v-if="step === 'done'" role="status">
         {{
-          t('library.notesTaken', {
-            count: taken.length,
-            replaced: replaced.length ? t('library.putInPlaceOfYours', { count: replaced.length }) : '',
-            failed: failed.length ? t('library.couldNotBeTaken', { count: failed.length }) : '',
-          })
+          isOfPeople()
+            ? t('people.taken', {
+                count: people.length,
+                failed: failed.length ? t('library.couldNotBeTaken', { count: failed.length }) : '',
+              })
+            : t('library.notesTaken', {
+                count: taken.length,
+                replaced: replaced.length ? t('library.putInPlaceOfYours', { count: replaced.length }) : '',
+                failed: failed.length ? t('library.couldNotBeTaken', { count: failed.length }) : '',
+              })
         }}
-        <button v-if="taken.length || replaced.length" type="button" class="text-button" @click="emit('undo')">
+        <button
+          v-if="taken.length || replaced.length || people.length"
+          type="button"
+          class="text-button"
+          @click="emit('undo')"
+        >
           {{ t('library.undoItAll') }}
         </button>
       </p>
@@ -226,10 +213,10 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
             <span v-if="isBad(item)" class="small wrong">{{ item.problem && say(item.problem) }}</span>
             <template v-else>
               <button
-                v-if="item.kind === 'note' && step !== 'done'"
+                v-if="(item.kind === 'note' || item.kind === 'person') && step !== 'done'"
                 type="button"
                 class="text-button small"
-                :aria-expanded="looked?.item.position === item.position"
+                :aria-expanded="looked?.position === item.position"
                 @click="look(item)"
               >
                 {{ item.verdict === 'conflict' ? t('common.showDifference') : t('library.show') }}
@@ -257,22 +244,13 @@ const isBack = (part: LeftPart) => looked.value!.content.back?.includes(part) ??
           </div>
         </div>
       </div>
-      <section v-if="looked" class="look" :aria-label="t('library.wordingOfName', { name: looked.item.name })">
-        <LeftOut
-          v-if="looked.content.left && looked.item.state === 'waiting'"
-          :signature="isBack('signature') ? null : looked.content.left.signature"
-          :quoted="isBack('quoted') ? null : looked.content.left.quoted"
-          :remarks="[]"
-          @back="(part) => putBack(looked!.item, part, true)"
-        />
-        <p v-for="part in looked.content.back ?? []" :key="part" class="small soft">
-          {{ t('library.partIsBack', { value: LEFT[part] }) }}
-          <button type="button" class="text-button small" @click="putBack(looked.item, part, false)">
-            {{ t('library.leaveOutAgain') }}
-          </button>
-        </p>
-        <WordDifference :before="looked.mine ?? looked.content.body" :after="looked.content.body" />
-      </section>
+      <ImportLook
+        v-if="looked && current"
+        :key="looked.position"
+        :import-id="current.id"
+        :item="looked"
+        @problem="(words) => (problem = words)"
+      />
       <footer v-if="step === 'looking'" class="foot">
         <span class="soft">{{ counts }}</span>
         <el-button type="primary" :disabled="!waiting" @click="work.take">{{ t('library.bringThemIn') }}</el-button>
@@ -383,18 +361,5 @@ h2 {
 
 .wrong {
   color: var(--warn);
-}
-
-.look {
-  display: grid;
-  gap: var(--s2);
-  align-content: start;
-  flex: none;
-  max-height: 34%;
-  overflow-y: auto;
-  padding: var(--s3) var(--s4);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
 }
 </style>

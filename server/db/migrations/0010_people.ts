@@ -13,6 +13,7 @@ export async function up(knex: Knex): Promise<void> {
     ADD COLUMN form VARCHAR(10) CHARACTER SET ascii NOT NULL DEFAULT '',
     ADD COLUMN greeted_at BIGINT NOT NULL DEFAULT 0,
     ADD COLUMN greeting_own BOOLEAN NOT NULL DEFAULT FALSE,
+    ADD COLUMN form_own BOOLEAN NOT NULL DEFAULT FALSE,
     ADD COLUMN part_of ${ID} NULL,
     ADD COLUMN gave TEXT ${BIN} NOT NULL DEFAULT '',
     ADD KEY people_part (part_of),
@@ -22,6 +23,6 @@ export async function up(knex: Knex): Promise<void> {
 export async function down(knex: Knex): Promise<void> {
   await knex.raw(`ALTER TABLE people
     DROP FOREIGN KEY people_part, DROP KEY people_part,
-    DROP COLUMN greeting_name, DROP COLUMN form, DROP COLUMN greeted_at, DROP COLUMN greeting_own,
+    DROP COLUMN greeting_name, DROP COLUMN form, DROP COLUMN greeted_at, DROP COLUMN greeting_own, DROP COLUMN form_own,
     DROP COLUMN part_of, DROP COLUMN gave`);
 }

@@ -18,6 +18,7 @@ const FACTS = [
   'greeting_name',
   'form',
   'greeted_at',
+  'greeting_own',
   'fields',
 ] as const;
 
@@ -32,7 +33,7 @@ function toPerson(row: Record<string, unknown>): Person {
     company: String(row.company),
     greetingName: String(row.greeting_name),
     form: row.form as Person['form'],
-    greetedAt: num(row.greeted_at),
+    greetedAt: row.greeting_own ? 0 : num(row.greeted_at),
     fields: json(row.fields),
     messages: num(row.messages),
     lastAt: num(row.last_at),
@@ -65,7 +66,7 @@ export async function meetPeople(db: Knex, owner: string, people: Met[]): Promis
   const sorted = people
     .map((one) => ({ ...one, key: addressKey(one.address).slice(0, 320) }))
     .sort((a, b) => (a.key < b.key ? -1 : 1));
-  const isNewer = 'greeting_own = 0 AND VALUES(greeted_at) > greeted_at';
+  const isNewer = 'VALUES(greeted_at) > greeted_at';
   for (const some of portions(sorted)) {
     const rows = some.map(({ key, address, name, times, at, greeted }) => {
       const { firstName, lastName, fullName } = splitName(name);
@@ -93,8 +94,8 @@ export async function meetPeople(db: Knex, owner: string, people: Met[]): Promis
         first_name: db.raw("IF(full_name = '', VALUES(first_name), first_name)"),
         last_name: db.raw("IF(full_name = '', VALUES(last_name), last_name)"),
         full_name: db.raw("IF(full_name = '', VALUES(full_name), full_name)"),
-        greeting_name: db.raw(`IF(${isNewer}, VALUES(greeting_name), greeting_name)`),
-        form: db.raw(`IF(${isNewer} AND VALUES(form) <> '', VALUES(form), form)`),
+        greeting_name: db.raw(`IF(greeting_own = 0 AND ${isNewer}, VALUES(greeting_name), greeting_name)`),
+        form: db.raw(`IF(form_own = 0 AND ${isNewer} AND VALUES(form) <> '', VALUES(form), form)`),
         // Last, since the two before ask for it (MariaDB sets from left to right).
         greeted_at: db.raw(`IF(${isNewer}, VALUES(greeted_at), greeted_at)`),
       });
@@ -107,9 +108,13 @@ async function greetWhole(db: Knex, owner: string, key: string, { name, form, at
   const part = await db('people').where({ owner, address_key: key }).whereNotNull('part_of').first('part_of');
   if (!part) return;
   await db('people')
-    .where({ owner, id: part.part_of, greeting_own: false })
+    .where({ owner, id: part.part_of })
     .where('greeted_at', '<', at)
-    .update({ greeting_name: name.slice(0, 200), ...(form && { form }), greeted_at: at });
+    .update({
+      greeting_name: db.raw('IF(greeting_own, greeting_name, ?)', [name.slice(0, 200)]),
+      ...(form && { form: db.raw('IF(form_own, form, ?)', [form]) }),
+      greeted_at: at,
+    });
 }
 
 /** Somebody who is known by name before a message was exchanged; nothing changes for one already known. */
@@ -270,14 +275,9 @@ export async function updatePerson(
   person: Omit<Facts, 'greetingName' | 'form'> & Partial<Pick<Facts, 'greetingName' | 'form'>>,
 ): Promise<boolean> {
   const { greetingName, form } = person;
-  const greeting = greetingName !== undefined || form !== undefined;
   // What was put in by hand is learnt no more, until it is taken out again.
-  const own = db.raw('IF(greeting_name <=> ? AND form <=> ?, greeting_own, ?)', [
-    greetingName ?? '',
-    form ?? '',
-    Boolean(greetingName || form),
-  ]);
-  const at = db.raw('IF(greeting_name <=> ? AND form <=> ?, greeted_at, 0)', [greetingName ?? '', form ?? '']);
+  const own = (column: string, flag: string, value: string) =>
+    db.raw('IF(?? <=> ?, ??, ?)', [column, value, flag, Boolean(value)]);
   const changed = await db('people')
     .where({ owner, id, version })
     .whereNull('part_of')
@@ -288,8 +288,12 @@ export async function updatePerson(
       full_name: person.fullName,
       company: person.company,
       fields: JSON.stringify(person.fields),
-      // The two that ask how it was before are set first (MariaDB sets from left to right).
-      ...(greeting && { greeting_own: own, greeted_at: at, greeting_name: greetingName ?? '', form: form ?? '' }),
+      // What asks how it was before is set first (MariaDB sets from left to right).
+      ...(greetingName !== undefined && {
+        greeting_own: own('greeting_name', 'greeting_own', greetingName),
+        greeting_name: greetingName,
+      }),
+      ...(form !== undefined && { form_own: own('form', 'form_own', form), form }),
     });
   return changed === 1;
 }

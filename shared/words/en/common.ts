@@ -43,5 +43,6 @@ export default {
   desk: 'Desk',
   library: 'Library',
   lookups: 'Lookups',
+  people: 'People',
   yourName: 'Your name, as clients know you',
 } as const;

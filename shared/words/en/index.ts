@@ -16,6 +16,7 @@ import library from './library';
 import lookups from './lookups';
 import mailbox from './mailbox';
 import mailSearch from './mailSearch';
+import people from './people';
 import names from './names';
 import routine from './routine';
 import settings from './settings';
@@ -42,6 +43,7 @@ export default {
   lookups,
   mailbox,
   mailSearch,
+  people,
   names,
   routine,
   settings,
