@@ -29,3 +29,15 @@ export const people = {
 } as const satisfies Record<string, readonly [string, string, string]>;
 
 export type PersonKey = keyof typeof people;
+
+/** What Wren has noted of some of them, and the notes they were sent, by how many days ago. */
+export const known: Partial<Record<PersonKey, { fields?: Record<string, string>; sent?: Record<string, number> }>> = {
+  aoife: {
+    fields: { Piano: 'Upright, 1962, in the front room', 'Gate code': '2208#', Phone: '01632 960 114' },
+    sent: { 'Confirm an appointment': 16, 'What to prepare before a tuning': 16 },
+  },
+  marguerite: { fields: { Piano: 'Baby grand in the vestry', Key: 'with the verger, Mr Poole' } },
+  hana: { fields: { Piano: 'Concert grand, stage left', 'Stage door': 'ring twice, ask for Ilse' } },
+  malik: { fields: { Piano: 'Digital, on the second floor' }, sent: { 'Offer two appointments': 9 } },
+  walter: { fields: { Piano: 'Upright, kept for his grandchildren', Phone: '01632 960 187' } },
+};

@@ -23,7 +23,8 @@ function inlineText(parent: Node): string {
 
 /** The address behind a link, unless the text before already says it. */
 function linkTarget(before: string, href: string): string {
-  const plain = href.replace(/^(mailto:|tel:)/i, '');
+  // A link that writes a message is more than its address.
+  const plain = /^mailto:[^?]*\?/i.test(href) ? href : href.replace(/^(mailto:|tel:)/i, '');
   return before.endsWith(href) || before.endsWith(plain) ? '' : ` <${plain}>`;
 }
 

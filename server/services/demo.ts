@@ -9,7 +9,7 @@ import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
 import { routines } from '../../demo/routines';
 import { shelves } from '../../demo/shelves';
-import { people, type PersonKey } from '../../demo/people';
+import { known, people, type PersonKey } from '../../demo/people';
 import { regionDefaults } from '#core/number/region';
 import { attribution, quoteText } from '#core/message/quote';
 import { newId } from '../db/id';
@@ -18,6 +18,7 @@ import { accountByAddress, insertAccount } from '../db/repositories/accounts';
 import { insertLookup } from '../db/repositories/lookups';
 import { insertNotes } from '../db/repositories/notes';
 import { insertRoutine } from '../db/repositories/routines';
+import { rememberSentNotes } from '../db/repositories/sentNotes';
 import { insertShelf } from '../db/repositories/shelves';
 import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
@@ -126,8 +127,14 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
       receivedAt: writtenAt(message, now),
     });
   }
-  for (const [, address, company] of Object.values(people)) {
-    if (company) await db('people').where({ owner, address }).update({ company });
+  for (const [key, [, address, company]] of Object.entries(people)) {
+    const { fields = {}, sent = {} } = known[key as PersonKey] ?? {};
+    const own = Object.entries(fields).map(([name, value]) => ({ name, value }));
+    await db('people')
+      .where({ owner, address })
+      .update({ company, fields: JSON.stringify(own) });
+    for (const [name, daysAgo] of Object.entries(sent))
+      await rememberSentNotes(db, owner, address, [noteIds.get(name)!], now - daysAgo * DAY);
   }
 }
 

@@ -62,14 +62,14 @@ const EMPTY = {
 /** Begins a message. An answer and one that is passed on get their recipients, subject and files from what they are about. */
 export async function beginDraft(app: Application, owner: string, asked: NewDraft): Promise<Draft> {
   const { db } = app;
-  const { mode, originalId, again, to } = asked;
+  const { mode, originalId, again, start } = asked;
   const id = newId();
   const begin = async (content: Partial<DraftContent> & { originalId?: string | null }, version = 1) => {
     await insertDraft(db, owner, { ...EMPTY, ...content, id, mode }, app.now(), version);
     return readDraft(app, owner, id);
   };
   if (mode === 'new') {
-    if (to) return begin({ to: [to] }, 2);
+    if (start) return begin({ ...start, ...textsOf(start) }, 2);
     if (again) return begin(await wordingOf(app, owner, again), 2);
     // One that was begun and never written in is the same as a fresh one.
     return (await untouchedDraft(db, owner)) ?? begin({});

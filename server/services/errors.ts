@@ -16,6 +16,8 @@ export class UserError extends Error {
 /** What may not be there, or may have been changed meanwhile. */
 type Thing =
   | 'account'
+  | 'answer'
+  | 'hands'
   | 'attachment'
   | 'draft'
   | 'file'

@@ -9,8 +9,10 @@ import { readSettings } from './accounts';
 import type { Application } from './application';
 import { threadOf } from '../db/repositories/messageLists';
 import { searchMessages } from '../db/repositories/messageWords';
+import { codesIn } from '#core/hands/hands';
 import { words } from '#core/search/words';
 import { notFound, UserError } from './errors';
+import { handsOfMessage } from '../db/repositories/hands';
 import { runTask } from '../work/pool';
 import { phrase } from '#core/text/phrase';
 
@@ -26,8 +28,11 @@ export async function readMessageList(app: Application, owner: string, query: Me
 /** A message opened: read anew from its bytes, pictures from elsewhere only when asked for. */
 export async function openMessage(app: Application, owner: string, id: string, pictures: boolean): Promise<Message> {
   const { raw, ...row } = await app.mail(owner).get(id);
-  const shown = await runTask('show', { raw, id, pictures });
-  return { ...row, ...shown, broken: shown.broken || row.broken };
+  const [shown, hands] = await Promise.all([
+    runTask('show', { raw, id, pictures }),
+    handsOfMessage(app.db, owner, id, codesIn(row.subject)),
+  ]);
+  return { ...row, ...shown, broken: shown.broken || row.broken, hands };
 }
 
 export async function openAttachment(app: Application, owner: string, id: string, index: number) {

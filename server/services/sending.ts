@@ -21,6 +21,7 @@ import {
   type Recipient,
 } from '../db/repositories/outbox';
 import { rememberSignature } from '../db/repositories/signatureChoices';
+import { rememberAsked } from '../db/repositories/hands';
 import { rememberSentNotes } from '../db/repositories/sentNotes';
 import { inTransaction } from '../db/transaction';
 import type { Setback } from '../mail/ports';
@@ -30,6 +31,7 @@ import type { Application } from './application';
 import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
 import { noteFault } from './fault';
+import { codesInLetter } from './hands';
 import { lookAt } from './look';
 import { againAfter } from './messages';
 import { outgoingOf } from './outgoing';
@@ -203,6 +205,8 @@ async function settleAnswer(
       await rememberFills(trx, owner, draft, app.now());
       if (draft.signature) await rememberSignature(trx, owner, draft.to[0]?.address ?? '', draft.signature);
       await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
+      const people = [...draft.to, ...draft.cc, ...draft.bcc];
+      await rememberAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);
       await dropDraft(trx, owner, item.draftId);
     }
   });

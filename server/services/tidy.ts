@@ -1,4 +1,5 @@
 import { dropUnusedFiles } from '../db/repositories/files';
+import { dropHands } from '../db/repositories/hands';
 import { dropOldImports } from '../db/repositories/imports';
 import {
   dropDeleted,
@@ -31,6 +32,7 @@ export async function tidyUp({ db, now }: Application): Promise<void> {
   await inPortions(() => dropDeleted(db, 'drafts', before(BIN_DAYS), PORTION));
   await inPortions(() => dropDeleted(db, 'lookups', before(BIN_DAYS), PORTION));
   await inPortions(() => dropDeletedShelves(db, before(BIN_DAYS), PORTION));
+  await inPortions(() => dropHands(db, before(BIN_DAYS), PORTION));
   await inPortions(() => dropOldImports(db, before(IMPORT_DAYS), 20));
   await inPortions(() => dropGone(db, before(BIN_DAYS), PORTION));
   await inPortions(() => dropOldTries(db, before(1), PORTION));

@@ -55,10 +55,8 @@ export const newDraftSchema = object({
   originalId: string().nullable().max(26).default(null),
   /** A message whose wording a new one begins with. */
   again: string().nullable().max(26).default(null),
-  /** Whom a new one is for. */
-  to: object({ name: string().defined().max(500).default(''), address: string().required().max(320) })
-    .default(undefined)
-    .optional(),
+  /** What a new one begins with. */
+  start: object({ to: mailboxes, bcc: mailboxes, subject: lineDoc, body: bodyDoc }).default(undefined).optional(),
 });
 
 export const draftSchema = object({

@@ -85,6 +85,8 @@ export interface Message extends MessageRow {
   /** How many pictures would have to be fetched from elsewhere. */
   remotePictures: number;
   attachmentList: AttachmentRow[];
+  /** The show of hands it put, or belongs to; null for none. */
+  hands: { id: string; question: string } | null;
 }
 
 export interface MessagePage {

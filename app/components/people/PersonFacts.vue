@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Plus, X } from 'lucide-vue-next';
+import { Plus } from 'lucide-vue-next';
 import type { Person } from '#shared/types/person';
 import { useAccountStore } from '~/stores/account';
 
@@ -102,11 +102,11 @@ function remove(at: number) {
       />
       <button
         type="button"
-        class="text-button"
+        class="text-button small"
         :aria-label="t('people.removeField', { name: field.name || i + 1 })"
         @click="remove(i)"
       >
-        <X :size="14" aria-hidden="true" />
+        {{ t('common.remove') }}
       </button>
       <p v-if="fields[`fields[${i}].name`]" class="small wrong" role="alert">{{ fields[`fields[${i}].name`] }}</p>
     </div>
@@ -158,7 +158,9 @@ h3 {
   align-items: start;
 }
 
+/* It grows with what is written, where the browser can. */
 .own textarea {
+  field-sizing: content;
   resize: vertical;
 }
 

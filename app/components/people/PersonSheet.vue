@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { Archive, PenLine, Trash2, UsersRound } from 'lucide-vue-next';
-import type { Draft } from '#shared/types/wire';
 import type { Person, PersonPage } from '#shared/types/person';
 
 /** One person: facts, addresses, what passed between, and what is done with them. */
@@ -21,9 +20,7 @@ const said = computed(() => {
 async function write() {
   problem.value = '';
   try {
-    const to = { name: props.person.fullName, address: props.person.address };
-    const draft = await api<Draft>('/drafts', { method: 'POST', body: { mode: 'new', to } });
-    await navigateTo({ path: '/', query: { draft: draft.id } });
+    await beginLetter({ to: [{ name: props.person.fullName, address: props.person.address }] });
   } catch (error) {
     problem.value = messageOf(error);
   }

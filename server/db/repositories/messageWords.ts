@@ -153,6 +153,14 @@ export async function messagesWith(db: Knex, owner: string, people: string[]): P
     .pluck<string[]>('message_id');
 }
 
+/** The ids of messages with a word, which is folded. */
+export async function messagesWithWord(db: Knex, owner: string, term: string): Promise<string[]> {
+  return db('message_words')
+    .where({ owner })
+    .whereRaw('MATCH (words) AGAINST (? IN BOOLEAN MODE)', [`+${signOf(owner)}${term}`])
+    .pluck<string[]>('message_id');
+}
+
 /** The beginnings of the texts of messages. */
 async function textsOf(db: Knex, owner: string, ids: string[]): Promise<Map<string, string>> {
   const rows = await db('message_sources').where({ owner }).whereIn('message_id', ids).select('message_id', 'text');

@@ -338,6 +338,8 @@ const KNOWN_OF_ADDRESS = {
   given_answers: 'person_key',
   signature_choices: 'address_key',
   sender_waits: 'address_key',
+  hands_asked: 'address_key',
+  hands_answers: 'address_key',
 };
 
 /** Deletes somebody with all their addresses and all that was remembered for these; false when they were changed since. */

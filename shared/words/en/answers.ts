@@ -36,6 +36,8 @@ export default {
       note: 'This note is not there any more.',
       page: 'This page is not there any more.',
       person: 'This person is not there any more.',
+      hands: 'This show of hands is not there any more.',
+      answer: 'This answer is not there any more.',
       shelf: 'This shelf is not there any more.',
       import: 'This import is not there any more.',
       settings: 'These settings are not there any more.',
@@ -55,6 +57,7 @@ export default {
       page: 'This page was changed in another window. Nothing was overwritten.',
       routine: 'This routine was changed in another window. Nothing was overwritten.',
       person: 'This person was changed in another window. Nothing was overwritten.',
+      hands: 'This show of hands was changed in another window. Nothing was overwritten.',
       shelf: 'This shelf was changed in another window. Nothing was overwritten.',
       import: 'This import was changed in another window. Nothing was overwritten.',
       settings: 'Settings were changed in another window. Nothing was overwritten.',
@@ -93,6 +96,9 @@ export default {
   person: {
     same: 'This is the same person.',
     notDeleted: 'They could not be deleted. Messages moved so far are in the trash; nothing else was changed.',
+  },
+  hands: {
+    noFit: 'This does not fit the options: choose one, or several where several may be chosen.',
   },
   importing: {
     unreadable: 'It could not be read.',
