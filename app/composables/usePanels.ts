@@ -23,7 +23,7 @@ interface Around {
 
 /**
  * What stands beside the letter instead of their message, one at a time: wording being kept, a note being improved from
- * where it was edited, a routine being made, a person, or how the letter will arrive.
+ * where it was edited, a routine being made, a person, a question with options, or how the letter will arrive.
  */
 export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, keepPanel }: Around) {
   const { message, draft, messageId, draftId, problem, add } = desk;
@@ -38,8 +38,12 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
   /** Somebody the message was exchanged with. */
   const about = shallowRef<{ box: Mailbox; person: Person | null } | null>(null);
 
+  /** Whether a question with options is being written. */
+  const asking = ref(false);
+
   function close() {
     about.value = null;
+    asking.value = false;
     keeping.value = null;
     improving.value = null;
     routine.value = null;
@@ -54,6 +58,12 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     if (draft.value?.id !== id) return;
     close();
     arriving.value = 0;
+  }
+
+  function ask() {
+    const isOpen = asking.value;
+    close();
+    asking.value = !isOpen && Boolean(reply.value);
   }
 
   async function showAbout(box: Mailbox) {
@@ -146,6 +156,8 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     routine,
     arriving,
     about,
+    asking,
+    ask,
     close,
     showAbout,
     showArrival,

@@ -10,6 +10,7 @@ const places = [
   { to: '/library', name: t('common.library') },
   { to: '/lookups', name: t('common.lookups') },
   { to: '/people', name: t('common.people') },
+  { to: '/hands', name: t('hands.all') },
   { to: '/settings', name: t('common.settings') },
 ];
 </script>

@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { until, useEventListener, useTimeoutFn } from '@vueuse/core';
-import type { Draft, Keeping, Routine, Sending } from '#shared/types/wire';
+import type { Draft, Keeping, Note, Routine, Sending } from '#shared/types/wire';
 import type { Person } from '#shared/types/person';
+import { emptyNote } from '#shared/schemas/note';
+import type { DocJson } from '#core/note/schema';
+import { useAccountStore } from '~/stores/account';
+import { useSendersStore } from '~/stores/senders';
 import { useMailStore } from '~/stores/mail';
 import { useRoutinesStore } from '~/stores/routines';
 
@@ -24,6 +28,8 @@ function fetchTheRest() {
 useTimeoutFn(fetchTheRest, LATER_MS);
 
 const mail = useMailStore();
+const senders = useSendersStore();
+const account = useAccountStore();
 
 const desk = useDesk({
   toAnswer: () => reply.value?.focus(),
@@ -40,7 +46,7 @@ const correspondent = computed(
 );
 const facts = computed(() => messageFacts(message.value));
 const reply = ref<{
-  insert(id: string): Promise<void>;
+  insert(which: string | Note): Promise<void>;
   run(routine: Routine): Promise<void>;
   send(): Promise<void>;
   sendAnyway(): Promise<void>;
@@ -82,7 +88,12 @@ async function beginWith(id: string) {
 }
 
 const panels = usePanels(desk, { reply, theirs, keepPanel });
-const { keeping, improving, routine, arriving, about } = panels;
+const { keeping, improving, routine, arriving, about, asking } = panels;
+/** Puts a question with options into the letter. */
+async function putHands(body: DocJson) {
+  asking.value = false;
+  await reply.value?.insert({ ...emptyNote(), body } as unknown as Note);
+}
 function onAboutChanged(changed: Person) {
   about.value = about.value && { ...about.value, person: changed };
   // The letter beside it is filled with what is known now.
@@ -127,6 +138,7 @@ useCommands({
   sendAnyway: () => reply.value?.sendAnyway(),
   showFindings: () => reply.value?.showFindings(),
   mendFirst: () => reply.value?.mend(),
+  askHands: panels.ask,
   nextSignature: () => reply.value?.nextSignature(),
   putByName: () => reply.value?.putByName(),
   findNote: () => reply.value?.openSearch(),
@@ -190,6 +202,12 @@ useCommands({
         :version="arriving"
         @close="arriving = null"
       />
+      <LazyHandsForm
+        v-else-if="asking && draft"
+        :address="senders.addressOf(draft, message) ?? account.account!.address"
+        @put="putHands"
+        @close="asking = false"
+      />
       <LazyPersonCard
         v-else-if="about"
         :box="about.box"
@@ -243,6 +261,7 @@ useCommands({
         @recipient="meet"
         @improve="panels.improve"
         @saved="(version) => arriving !== null && (arriving = version)"
+        @ask="panels.ask"
         @arrival="panels.showArrival"
       />
       <LazyKeepPanel

@@ -29,6 +29,7 @@ export const COMMANDS = {
   previewNote: { key: 'Alt+Y', place: 'desk' },
   attachFile: { key: 'Alt+A', place: 'desk' },
   nextSignature: { key: 'Alt+G', place: 'desk' },
+  askHands: { key: 'Alt+Shift+O', place: 'desk' },
   showArrival: { key: 'Alt+Q', place: 'desk' },
   showFindings: { key: 'Alt+O', place: 'desk' },
   mendFirst: { key: 'Alt+X', place: 'desk' },

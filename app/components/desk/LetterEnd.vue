@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Hand } from 'lucide-vue-next';
 import type { Signature } from '#core/note/signature';
 import type { Draft, Message } from '#shared/types/wire';
 
@@ -14,6 +15,7 @@ const emit = defineEmits<{
   change: [part: Partial<Pick<Draft, 'quote' | 'handling' | 'attachments'>>];
   sign: [id: string];
   routine: [];
+  ask: [];
 }>();
 
 const isForward = computed(() => props.draft.mode === 'forward');
@@ -74,6 +76,9 @@ defineExpose({
         @change="(changed) => emit('change', { handling: changed })"
         @routine="emit('routine')"
       />
+      <button type="button" class="text-button small" :aria-keyshortcuts="shortcutOf('askHands')" @click="emit('ask')">
+        <Hand :size="13" aria-hidden="true" />{{ t('hands.ask') }}
+      </button>
     </div>
     <AttachmentList
       ref="files"

@@ -11,17 +11,9 @@ const props = defineProps<{ draft: Draft; subject: Editor; /** What it answers. 
 const emit = defineEmits<{ change: [part: Partial<Pick<Draft, 'to' | 'cc' | 'bcc' | 'mailboxId'>>] }>();
 
 // Where there are several mailboxes it can be said which one it is sent from.
-const { mailboxes: senders } = storeToRefs(useSendersStore());
-const usual = computed(() => {
-  const named = [...(props.original?.to ?? []), ...(props.original?.cc ?? [])].map(({ address }) =>
-    addressKey(address),
-  );
-  return (
-    senders.value.find(({ address }) => named.includes(addressKey(address))) ??
-    senders.value.find(({ id }) => id === props.original?.mailboxId) ??
-    senders.value[0]
-  );
-});
+const store = useSendersStore();
+const { mailboxes: senders } = storeToRefs(store);
+const usual = computed(() => store.usual(props.original));
 
 const isOpen = ref(props.draft.mode === 'new' || !props.draft.to.length);
 /** The fields are fetched when they are first wanted, and stay. */

@@ -30,6 +30,7 @@ const emit = defineEmits<{
   saved: [version: number];
   arrival: [];
   routine: [draft: Draft];
+  ask: [];
 }>();
 
 const account = useAccountStore();
@@ -54,7 +55,6 @@ const fillList = ref<{
   settle(): void;
 }>();
 const addressing = ref<{ open(part?: 'to' | 'cc' | 'bcc'): void }>();
-
 const foot = ref<{ toggle(): void }>();
 const pictures = usePictures();
 const remark = ref('');
@@ -132,7 +132,6 @@ watch(
   (version) => version && emit('saved', version),
 );
 
-/** To whom and about what is written. */
 const writtenTo = computed(() => addressKey(draft.value?.to[0]?.address ?? ''));
 const about = computed(() => kindWords(props.message?.subject ?? draft.value?.subjectText ?? ''));
 const occasion = computed(() => ({ person: writtenTo.value, words: about.value }));
@@ -205,7 +204,6 @@ async function keeping() {
   return keepingOfDraft(draft.value!, part, !selection.empty, signatureTexts(account.settings!));
 }
 
-/** What was typed last belongs to it. */
 function improve(insertion?: string) {
   settle();
   const one = edited.value.find((other) => other.insertion === insertion);
@@ -267,6 +265,7 @@ defineExpose({
         @change="handle.change"
         @sign="signing.choose"
         @routine="draft && emit('routine', draft)"
+        @ask="emit('ask')"
       />
     </div>
 

@@ -2,7 +2,7 @@
 import type { Message } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
 
-/** Why a message does not wait for an answer, whom one did not reach, and what the user can say to it. */
+/** Why a message does not wait for an answer, whom one did not reach, what the user can say to it, and the show of hands it belongs to. */
 const props = defineProps<{ message: Message }>();
 const emit = defineEmits<{ change: [part: MessageChange] }>();
 
@@ -37,6 +37,11 @@ const mayLearn = computed(() => ['list', 'automatic', 'copied'].includes(props.m
     >
       {{ t('waiting.senderAsUsual') }}
     </button>
+  </p>
+  <p v-if="message.hands" class="small why">
+    <NuxtLink :to="{ path: '/hands', query: { hands: message.hands.id } }" dir="auto">{{
+      t('hands.belongs', { question: message.hands.question })
+    }}</NuxtLink>
   </p>
 </template>
 

@@ -97,9 +97,6 @@ export default {
     same: 'This is the same person.',
     notDeleted: 'They could not be deleted. Messages moved so far are in the trash; nothing else was changed.',
   },
-  hands: {
-    noFit: 'This does not fit the options: choose one, or several where several may be chosen.',
-  },
   importing: {
     unreadable: 'It could not be read.',
     cueTaken: 'The cue “{cue}” belongs to “{other}”; it comes without one.',

@@ -7,6 +7,7 @@ export default {
   lookAgain: 'Look again on a day',
   attachFile: 'Attach a file',
   showArrival: 'Show how it will arrive',
+  askHands: 'Ask with options',
   keepSent: 'Keep what was just sent as a note',
   newNote: 'New note',
   copyFilled: 'Copy the filled note',

@@ -17,6 +17,7 @@ import lookups from './lookups';
 import mailbox from './mailbox';
 import mailSearch from './mailSearch';
 import people from './people';
+import hands from './hands';
 import names from './names';
 import routine from './routine';
 import settings from './settings';
@@ -44,6 +45,7 @@ export default {
   mailbox,
   mailSearch,
   people,
+  hands,
   names,
   routine,
   settings,
