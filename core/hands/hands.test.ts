@@ -4,7 +4,7 @@ import { parseDoc } from '../note/schema';
 import { toText } from '../note/text';
 import { codeOf, codesIn, type Hands } from './hands';
 import { inviteDoc, optionLink } from './invite';
-import { recognise } from './recognise';
+import { onlyAnswers, recognise } from './recognise';
 import { tally, type HandsAnswer } from './tally';
 
 const hands: Hands = {
@@ -135,6 +135,18 @@ describe('an answer', () => {
   it('with a number there is no option for is none', () => {
     expect(recognise({ subject: '', own: '[x] 9.\nH-7KQ2MX' }, hands, false)).toBeNull();
   });
+});
+
+describe('an answer that says nothing else', () => {
+  it.each([
+    ['[x] 2. Wednesday\n\nH-7KQ2MX\n', 'H-7KQ2MX'],
+    ['[x] 1. Tuesday\n[ ] 2. Wednesday\n\nh-7kq2mx', 'H-7KQ2MX'],
+    ['[x] 2. Wednesday\n\nH-7KQ2MX\n\nIs there parking?', null],
+    ['Wednesday is fine (H-7KQ2MX)', null],
+    ['[ ] 1. Tuesday\nH-7KQ2MX', null],
+    ['[x] 2. Wednesday', null],
+    ['[x] 2.\nH-7KQ2MX\nH-7KQ2MZ', null],
+  ])('%s', (own, code) => expect(onlyAnswers(own)).toBe(code));
 });
 
 describe('the tally', () => {

@@ -77,8 +77,24 @@ export function recognise({ subject, own }: AnswerText, hands: Hands, isInThread
     .sort((a, b) => a - b);
   if (marked.length) return { options: marked, sure: hands.several || marked.length === 1 };
   // A line that a link wrote and where nothing is marked any more is no sentence.
-  const written = text.replace(/^[ \t>*-]*\[ *\].*$/gm, '');
+  const written = text.replace(LINK_LINE, '');
   return writtenFreely(written, hands);
+}
+
+/** A line that the link of an option wrote, marked or not. */
+const LINK_LINE = /^[ \t>*-]*\[ ?[xX✓✔×]? ?\].*$/gm;
+
+/**
+ * The code of the show of hands that a text answers and says nothing beside it, so that nobody waits for more; null for
+ * any other text.
+ * @param own what they wrote, without signature and history
+ */
+export function onlyAnswers(own: string): string | null {
+  const text = own.slice(0, MOST);
+  const [code, another] = codesIn(text);
+  if (!code || another || text.search(MARKED) < 0) return null;
+  const rest = text.replace(LINK_LINE, '').replace(new RegExp(code, 'i'), '');
+  return /[\p{L}\p{N}]/u.test(rest) ? null : code;
 }
 
 function writtenFreely(text: string, { options, several }: Hands): Choice | null {

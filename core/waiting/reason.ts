@@ -16,7 +16,8 @@ export interface Signs {
 /**
  * Why a message waits: a `person` wrote it, or the user `asked` for it, or it was `undelivered`. Why it does not: it is the
  * user's `own`, a `report` about mail, from a `list`, written by a machine (`automatic`), sent to the user as a copy only
- * (`copied`), from a `sender` who is known to want no answer, or from `before` the mailbox was connected.
+ * (`copied`), from a `sender` who is known to want no answer, from `before` the mailbox was connected, or an
+ * answer to a show of hands that was `counted` and says nothing else.
  */
 export const WAIT_REASONS = [
   'person',
@@ -29,6 +30,7 @@ export const WAIT_REASONS = [
   'copied',
   'sender',
   'before',
+  'counted',
 ] as const;
 /** One of {@link WAIT_REASONS}. */
 export type WaitReason = (typeof WAIT_REASONS)[number];

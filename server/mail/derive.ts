@@ -1,6 +1,12 @@
 import { createHash } from 'node:crypto';
+import { codesIn } from '#core/hands/hands';
+import { onlyAnswers } from '#core/hands/recognise';
+import { partsOfText } from '#core/message/own';
 import type { MessageThread } from '#core/message/thread';
 import { greetedAs, type Greeted } from '#core/person/greeting';
+import { docOf } from '#core/reading/block';
+import { parseDoc } from '#core/note/schema';
+import { toText } from '#core/note/text';
 import { words } from '#core/search/words';
 import type { Phrase } from '#core/text/phrase';
 import type { Signs } from '#core/waiting/reason';
@@ -20,6 +26,8 @@ export interface Columns extends MessageThread {
   undelivered: Undelivered | null;
   /** How it greets the one person it is to. */
   greeted: Greeted | null;
+  /** The code of the show of hands it answers, where it says nothing else; '' otherwise. */
+  answers: string;
   broken: Phrase | null;
   /** Its words, folded, each once, and the beginning of its text: what it is found by, and where. */
   words: string[];
@@ -41,6 +49,12 @@ function wordsIn(text: string): string[] {
   return [...found];
 }
 
+/** Few messages have a code in them; only these are told apart. */
+function answersIn(text: string): string {
+  if (!codesIn(text.slice(0, TEXT)).length) return '';
+  return onlyAnswers(toText(parseDoc(docOf(partsOfText(text.slice(0, TEXT)).own)))) ?? '';
+}
+
 /** What is kept of a message beside its bytes. */
 export async function columnsOf(raw: Buffer): Promise<Columns> {
   const { messageId, inReplyTo, references, from, replyTo, to, cc, subject, ...rest } = await parseMessage(raw);
@@ -53,6 +67,7 @@ export async function columnsOf(raw: Buffer): Promise<Columns> {
     ...{ sentAt, preview, signs, undelivered, broken, text },
     words: wordsIn([subject, ...boxes, ...files, text].join('\n')),
     greeted: to.length === 1 ? greetedAs(rest.text, to[0]!) : null,
+    answers: answersIn(rest.text),
     digest: createHash('sha256').update(raw).digest('hex'),
     attachments: attachments.filter((part) => !part.inline).length,
   };

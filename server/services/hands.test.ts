@@ -81,6 +81,18 @@ describe('answers to a show of hands', () => {
     });
   });
 
+  it('wait for nothing where they say nothing else', async () => {
+    const { hands, came, address, owner } = await put();
+    const answer = body(optionLink(hands, address, 2));
+    const [bare, more, other] = [
+      await came('ada@c.example', `${answer}\r\n-- \r\nAda Marsh\r\n01632 960 111`),
+      await came('bo@c.example', `${answer}\r\nIs there parking?`),
+      await came('bo@c.example', answer.replace(hands.code, 'H-222222')),
+    ];
+    const waits = async (id: string) => (await app.mail(owner).row(id)).reason;
+    expect([await waits(bare), await waits(more), await waits(other)]).toEqual(['counted', 'person', 'person']);
+  });
+
   it('of one account are nothing to another', async () => {
     const { owner, hands, came, sent } = await put();
     const answer = await came('bo@c.example', '[x] 1.');

@@ -108,6 +108,7 @@ export async function furnish(owner: APIRequestContext) {
   const draft = await json(owner, '/drafts', { mode: 'reply', originalId: message.id });
   const routine = await json(owner, '/routines', { name: 'Hidden routine' });
   const [person] = await json(owner, '/people?address=ada@client.example');
+  const hands = await json(owner, '/hands', { question: 'Hidden question?', options: ['one', 'two'], several: false });
   const letter = await json(owner, '/drafts', { mode: 'new' });
   const content = {
     to: [{ name: '', address: 'x@client.example' }],
@@ -163,6 +164,18 @@ export async function furnish(owner: APIRequestContext) {
     'DELETE /sessions': { list: true },
     'DELETE /sessions/[id]': { path: `/sessions/${session.id}`, list: true },
     'GET /people': { path: '/people?address=ada@client.example', list: true },
+    'GET /hands': { list: true },
+    'POST /hands': { data: { question: 'Strange?', options: ['a', 'b'], several: false }, list: true },
+    'GET /hands/[id]': { path: `/hands/${hands.id}` },
+    'PUT /hands/[id]': { path: `/hands/${hands.id}`, data: { version: 1, lastDay: null, deleted: true } },
+    'POST /hands/[id]/answers': {
+      path: `/hands/${hands.id}/answers`,
+      data: { address: 'x@client.example', options: [1] },
+    },
+    'PUT /hands/[id]/answers/[answer]': {
+      path: `/hands/${hands.id}/answers/${hands.id}`,
+      data: { state: 'rejected', options: [] },
+    },
     'GET /people/list': { list: true },
     'GET /people/file': { path: `/people/file?format=csv&id=${person.id}` },
     'GET /people/[id]': { path: `/people/${person.id}` },

@@ -32,6 +32,11 @@ const nameOf = (key: string) => {
   const one = people.value.find((other) => other.key === key);
   return one ? one.name || one.address : key;
 };
+const namesOf = (keys: string[]) =>
+  keys
+    .map(nameOf)
+    .sort((a, b) => a.localeCompare(b))
+    .join(', ');
 const optionNames = (numbers: number[]) =>
   numbers.length ? numbers.map((number) => props.hands.options[number - 1]).join(', ') : t('hands.noneOfThem');
 const counts = computed(() => count.value.options.map((who) => who.length));
@@ -98,10 +103,9 @@ function remind() {
 function result() {
   const lines = props.hands.options.map((option, i) => {
     const who = count.value.options[i]!;
-    return t('hands.letter.resultLine', { option, count: who.length, names: who.map(nameOf).join(', ') });
+    return t('hands.letter.resultLine', { option, count: who.length, names: namesOf(who) });
   });
-  if (count.value.none.length)
-    lines.push(t('hands.letter.resultNone', { names: count.value.none.map(nameOf).join(', ') }));
+  if (count.value.none.length) lines.push(t('hands.letter.resultNone', { names: namesOf(count.value.none) }));
   const items = lines.map((line): DocJson => ({ type: 'listItem', content: [paragraph(line)] }));
   return write('result', props.hands.people, [
     paragraph(t('hands.letter.resultLead', { question: props.hands.question })),
@@ -248,7 +252,7 @@ async function saveDay() {
                   </button>
                 </details>
               </td>
-              <td class="small soft">
+              <td class="small soft at">
                 <template v-if="settled.get(one.key)">
                   <NuxtLink
                     v-if="settled.get(one.key)!.messageId"
@@ -361,6 +365,10 @@ thead th {
 
 tbody th {
   font-weight: 400;
+}
+
+.at {
+  white-space: nowrap;
 }
 
 .choice {

@@ -3,7 +3,15 @@ import { asText, type BlankKind, type PersonFacts } from './kind';
 import { phrase } from '../../text/phrase';
 
 /** What is known of every person; an account adds fields of its own. */
-export const PERSON_FIELDS = ['firstName', 'lastName', 'fullName', 'greetingName', 'form', 'address', 'company'] as const;
+export const PERSON_FIELDS = [
+  'firstName',
+  'lastName',
+  'fullName',
+  'greetingName',
+  'form',
+  'address',
+  'company',
+] as const;
 /** One of {@link PERSON_FIELDS}. */
 export type PersonField = (typeof PERSON_FIELDS)[number];
 

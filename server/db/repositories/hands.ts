@@ -65,6 +65,14 @@ export async function updateHands(
   return changed === 1;
 }
 
+/** Which codes are those of shows of hands. */
+export async function knownCodes(db: Knex, owner: string, codes: string[]): Promise<Set<string>> {
+  const some = [...new Set(codes.filter(Boolean))];
+  if (!some.length) return new Set();
+  const known = await db('hands').where({ owner, deleted_at: null }).whereIn('code', some).pluck<string[]>('code');
+  return new Set(known);
+}
+
 /** Takes down who was asked by a letter with these codes in it. One asked before stays as they were. */
 export async function rememberAsked(
   db: Knex,
@@ -86,9 +94,15 @@ export async function rememberAsked(
   if (rows.length) await db('hands_asked').insert(rows).onConflict(['hands_id', 'address_key']).ignore();
 }
 
-/** Who was asked, in the order of their names. */
+/** Who was asked, in the order of their names, by which they are known. */
 export async function askedOf(db: Knex, owner: string, id: string): Promise<(HandsPerson & { alone: boolean })[]> {
-  const rows = await db('hands_asked').where({ owner, hands_id: id }).orderBy(['name', 'address_key']);
+  const rows = await db('hands_asked as a')
+    .leftJoin('people as p', (join) => join.on('p.owner', 'a.owner').on('p.address_key', 'a.address_key'))
+    .joinRaw('LEFT JOIN people m ON m.id = COALESCE(p.part_of, p.id)')
+    .where({ 'a.owner': owner, 'a.hands_id': id })
+    .select('a.address_key', 'a.address', 'a.alone')
+    .select(db.raw("COALESCE(NULLIF(m.full_name, ''), a.name) AS name"))
+    .orderBy(['name', 'a.address_key']);
   return rows.map(({ address_key: key, name, address, alone }) => ({
     key: String(key),
     name: String(name),
@@ -160,8 +174,8 @@ export async function setReply(
 }
 
 /**
- * Messages that may answer a show of hands and were not read for it: those of the threads it was put in, and those with
- * its code, from others, since it was made; the oldest first.
+ * Messages that may answer a show of hands and were not read for it: those with its code, and those that came into
+ * the threads it was put in since it was made; the oldest first.
  */
 export async function unreadFor(
   db: Knex,
@@ -177,10 +191,13 @@ export async function unreadFor(
     .pluck<string[]>('m.thread_id');
   const rows = await db('messages as m')
     .where('m.owner', owner)
-    .where('m.received_at', '>=', createdAt)
     .whereNotIn('m.folder', ['sent', 'junk', 'gone'])
     .whereNot('m.wait_reason', 'own')
-    .andWhere((q) => q.whereIn('m.thread_id', threads).orWhereIn('m.id', withCode))
+    .andWhere((q) =>
+      q
+        .where((inThread) => inThread.whereIn('m.thread_id', threads).where('m.received_at', '>=', createdAt))
+        .orWhereIn('m.id', withCode),
+    )
     .whereNotExists(db('hands_answers as r').where('r.hands_id', id).whereRaw('r.message_id = m.id'))
     .orderBy([{ column: 'm.received_at' }, { column: 'm.id' }])
     .limit(limit)

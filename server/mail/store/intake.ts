@@ -5,6 +5,7 @@ import { waitReason, type WaitReason } from '#core/waiting/reason';
 import type { Undelivered } from '#core/waiting/report';
 import type { StoredFolder } from '#shared/schemas/message';
 import type { Flags } from '../../db/repositories/acts';
+import { knownCodes } from '../../db/repositories/hands';
 import { ownAddressKeys } from '../../db/repositories/mailboxes';
 import {
   answersCame,
@@ -67,6 +68,11 @@ export async function storeMessages(
     owner,
     incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')),
   );
+  const codes = await knownCodes(
+    trx,
+    owner,
+    incoming.map(({ columns }) => columns.answers),
+  );
   const result: Appended[] = [];
   const fresh: (NewMessage & Pick<Columns, 'words' | 'greeted'>)[] = [];
   for (const one of incoming) {
@@ -82,8 +88,8 @@ export async function storeMessages(
     const id = newId(at > 0 ? at : Date.now());
     known.set(columns.digest, id);
     const sender = learnt.get(addressKey(columns.from[0]?.address ?? ''));
-    const reason =
-      folder === 'sent' ? 'own' : waitReason(columns, own, { learnt: sender, isBefore: at < source.since });
+    const usual = folder === 'sent' ? 'own' : waitReason(columns, own, { learnt: sender, isBefore: at < source.since });
+    const reason = usual === 'person' && codes.has(columns.answers) ? 'counted' : usual;
     fresh.push({
       ...columns,
       ...{ id, mailboxId: source.mailboxId, folder, raw, broken, threadId: '' },

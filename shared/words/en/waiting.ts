@@ -7,6 +7,7 @@ export default {
     copied: 'It does not wait: you are only copied on it.',
     sender: 'It does not wait: nothing from this sender does.',
     before: 'It does not wait: it came before the mailbox was connected.',
+    counted: 'It does not wait: it answers a show of hands and says nothing else.',
     report: 'A report about a message you sent.',
     answered: 'It does not wait: you had the last word.',
   },
