@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newAccount, openTestApplication } from '../../../tests/application';
 import { PASSWORD, startDovecot, type Dovecot } from '../../../tests/dovecot';
+import { RFC3464, RFC5322, RFC6532 } from '../../../tests/messages';
 import { said } from '../../../tests/words';
 import { newId } from '../../db/id';
 import { countActs } from '../../db/repositories/acts';
@@ -71,6 +72,8 @@ let letters = 0;
 const letter = (subject: string, to: string, { from = 'Ines <ines@client.example>', more = '' } = {}) =>
   `From: ${from}\r\nTo: ${to}\r\nSubject: ${subject}\r\nMessage-ID: <${++letters}@client.example>\r\n${more}Date: Fri, 27 Nov 2026 09:00:00 +0000\r\n\r\n${subject}.\r\n`;
 
+const withoutId = (raw: Buffer) => raw.toString('latin1').replace(/^Message-ID *:.*\r\n/im, '');
+
 describe('a mailbox on another server', () => {
   it('comes here with its folders, its flags and its bytes', async () => {
     const { owner, id, address, other } = await mailboxOf({ connectedAt: 0 });
@@ -99,6 +102,27 @@ describe('a mailbox on another server', () => {
     });
     expect((await app.mail(owner).get(rows[1]!.id)).raw.toString()).toBe(raw);
     expect(await subjects(owner, 'sent')).toEqual(['Mine']);
+    await other.logout();
+  });
+
+  it('brings what the standards give as examples here to the byte, and back', async () => {
+    const { owner, id, other } = await mailboxOf({ connectedAt: 0 });
+    const all = [...Object.values(RFC5322), RFC3464, RFC6532];
+    for (const raw of all) await other.append('INBOX', raw);
+    await sync(owner, id);
+    const rows = await list(owner, 'inbox');
+    const here = await Promise.all(rows.map(async (row) => (await app.mail(owner).get(row.id)).raw.toString('latin1')));
+    expect(here.sort()).toEqual(all.map((raw) => raw.toString('latin1')).sort());
+    // What is kept here goes into a folder of the server as it is. A copy with the same Message-ID would be taken for one.
+    const sent = all.map((raw, i) =>
+      Buffer.concat([Buffer.from(`Message-ID: <sent${i}@x.example>\r\n`), Buffer.from(withoutId(raw), 'latin1')]),
+    );
+    for (const raw of sent) await app.mail(owner).keepSent(id, raw, Date.now());
+    await sync(owner, id);
+    await other.mailboxOpen('Sent');
+    const there: string[] = [];
+    for await (const { source } of other.fetch('1:*', { source: true })) there.push(source!.toString('latin1'));
+    expect(there.sort()).toEqual(sent.map((raw) => raw.toString('latin1')).sort());
     await other.logout();
   });
 
