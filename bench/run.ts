@@ -16,6 +16,7 @@ import { benchNear } from './near';
 import { benchNotes } from './notes';
 import { benchSearch } from './search';
 import { benchSync } from './sync';
+import { benchUsers } from './users';
 
 const root = process.cwd();
 const [only, queries] = process.argv.slice(2);
@@ -26,7 +27,7 @@ if (wanted('near')) benchNear(root, 10_000);
 if (wanted('fill')) benchFill();
 if (wanted('cues')) for (const size of [100, 10_000]) benchCues(root, size);
 if (wanted('blanks')) benchCandidates();
-if (['import', 'sync', 'mailbox', 'letter', 'notes', 'keys', 'first', 'effort', 'hand'].some(wanted)) {
+if (['import', 'sync', 'mailbox', 'letter', 'notes', 'keys', 'first', 'effort', 'hand', 'users'].some(wanted)) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
@@ -36,6 +37,7 @@ if (['import', 'sync', 'mailbox', 'letter', 'notes', 'keys', 'first', 'effort', 
     if (wanted('hand')) await benchHand(url);
     if (wanted('keys')) await benchKeys(url);
     if (wanted('letter')) await benchLetter(url);
+    if (wanted('users')) await benchUsers(url, 50);
     if (wanted('import')) await benchImport(url, 10_000);
     if (wanted('sync')) await benchSync(url, 10_000);
     if (wanted('mailbox')) await benchMailbox(url, 100_000);

@@ -1,0 +1,108 @@
+import { ensureBuild } from '../bin/lib/build.mjs';
+import { freePort } from '../bin/lib/process.mjs';
+import { startServer } from '../bin/lib/server.mjs';
+import { print, spread } from './measure';
+
+/** So long everybody works without a pause. */
+const SECONDS = 60;
+/** So many messages each has. */
+const MESSAGES = 40;
+
+type Deed = 'list' | 'open' | 'save' | 'send';
+
+/** A number of accounts that list, open, answer, save and send at once, from one process, each over one connection. */
+export async function benchUsers(databaseUrl: string, users: number): Promise<void> {
+  const port = await freePort();
+  const env = {
+    DATABASE_URL: databaseUrl,
+    NUXT_DEMO: '',
+    NUXT_SESSION_PASSWORD: 'only for the benchmark, and long enough',
+  };
+  const server = await startServer(await ensureBuild(process.cwd()), env, { port, quiet: true });
+  const times: Record<Deed, number[]> = { list: [], open: [], save: [], send: [] };
+  let errors = 0;
+  try {
+    const clients = [];
+    for (let i = 0; i < users; i++) clients.push(await newUser(`http://127.0.0.1:${port}/api`, i));
+    const end = performance.now() + SECONDS * 1000;
+    await Promise.all(clients.map((client) => work(client, end)));
+  } finally {
+    await server.stop();
+  }
+  const requests = Object.values(times).reduce((sum, { length }) => sum + length, 0);
+  for (const deed of Object.keys(times) as Deed[])
+    print({ name: `${users} users at once: ${deed}`, size: times[deed].length, ...spread(times[deed]) });
+  console.log(JSON.stringify({ perSecond: Math.round(requests / SECONDS), errors }));
+
+  async function timed<T>(deed: Deed, ask: () => Promise<T>): Promise<T> {
+    const start = performance.now();
+    const answer = await ask();
+    times[deed].push(performance.now() - start);
+    return answer;
+  }
+
+  async function work({ ask, ids }: Client, end: number): Promise<void> {
+    for (let round = 0; performance.now() < end; round++) {
+      const id = ids[round % ids.length]!;
+      try {
+        await timed('list', () => ask('/messages?folder=inbox&waiting=true&limit=50'));
+        await timed('open', () => ask(`/messages/${id}`));
+        let draft = await ask('/drafts', { mode: 'reply', originalId: id });
+        for (const words of ['Dear Ada,', 'Dear Ada, Monday suits me.', 'Dear Ada, Monday suits me well. Robin Tester'])
+          draft = await timed('save', () => ask(`/drafts/${draft.id}`, contentOf(draft, words), 'PUT'));
+        const body = { version: draft.version, key: `${draft.id}-${round}`, anyway: true };
+        const sent = await timed('send', () => ask(`/drafts/${draft.id}/send`, body));
+        if (sent.state !== 'sent') errors++;
+      } catch {
+        errors++;
+      }
+    }
+  }
+}
+
+interface Client {
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- answers of many kinds, of which little is read
+  ask(path: string, body?: object, method?: string): Promise<any>;
+  ids: string[];
+}
+
+function contentOf(draft: Record<string, unknown>, words: string): object {
+  const { version, to, cc, bcc, subject, fills, attachments } = draft;
+  const body = { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] };
+  return { version, to, cc, bcc, subject, body, fills, attachments, quote: true };
+}
+
+async function newUser(url: string, number: number): Promise<Client> {
+  let cookie = '';
+  const request = async (path: string, body?: object | string, method = body ? 'POST' : 'GET') => {
+    const isText = typeof body === 'string';
+    const response = await fetch(url + path, {
+      method,
+      headers: {
+        cookie,
+        origin: url.replace('/api', ''),
+        'content-type': isText ? 'application/octet-stream' : 'application/json',
+      },
+      body: isText ? body : body && JSON.stringify(body),
+    });
+    const set = response.headers.getSetCookie().map((one) => one.split(';')[0]);
+    if (set.length) cookie = set.join('; ');
+    if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+    return response;
+  };
+  const ask: Client['ask'] = async (path, body, method) => (await request(path, body, method)).json();
+  await ask('/account/sign-up', {
+    name: 'Robin Tester',
+    address: `user${number}@test.example`,
+    password: 'a long password',
+  });
+  await ask('/settings', { ...(await ask('/settings')), sendDelay: 0 }, 'PUT');
+  const letters = Array.from(
+    { length: MESSAGES },
+    (_, i) =>
+      `From someone@x.example Fri Nov 27 09:00:00 2026\nFrom: Ada Marsh <ada${i}@client.example>\nTo: user${number}@test.example\nSubject: Tuning ${i}\nMessage-ID: <${number}.${i}@client.example>\nDate: Fri, 27 Nov 2026 09:00:00 +0000\n\nCould you come in December? The piano in the hall needs it.\n\nAda\n`,
+  );
+  await (await request('/messages/import?name=all.mbox', letters.join('\n'))).text();
+  const { rows } = await ask('/messages?folder=inbox&waiting=true&limit=50');
+  return { ask, ids: rows.map(({ id }: { id: string }) => id) };
+}
