@@ -65,7 +65,7 @@ export function publicHandler<T>(work: (event: H3Event, app: Application) => Pro
 /** A route for the account signed in; 401 for anybody else. */
 export function ownerHandler<T>(work: (event: H3Event, context: Context) => Promise<T>) {
   return publicHandler(async (event, app) => {
-    const { user } = await getUserSession(event);
+    const user = await userOf(event);
     if (!user?.session || !(await seeSession(app, user.id, user.session)))
       throw new UserError(phrase('error.signedOut'), 401, { code: 'signed-out' });
     return work(event, { app, owner: user.id, session: user.session, id: getRouterParam(event, 'id') ?? '' });
@@ -75,6 +75,7 @@ export function ownerHandler<T>(work: (event: H3Event, context: Context) => Prom
 /** The forms of what stands in addresses: ids, digests of files, numbers. */
 const PARAMS: Record<string, RegExp> = {
   id: /^[0-9a-z]{26}$/,
+  answer: /^[0-9a-z]{26}$/,
   file: /^[0-9a-f]{64}$/,
   index: /^\d{1,6}$/,
   position: /^\d{1,9}$/,

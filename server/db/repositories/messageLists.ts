@@ -94,19 +94,17 @@ export async function listMessages(
   // What follows was counted with the first page.
   if (after) return { rows: page, next, total: null };
   const counted = await Promise.all(
-    scopes.map((scope) =>
-      db
-        .from(
-          scope()
-            .select('messages.id')
-            .limit(COUNT_LIMIT + 1)
-            .as('some'),
-        )
-        .count({ total: '*' })
-        .first(),
-    ),
+    scopes.map(async (scope, i) => {
+      // What fits on the page has been counted by reading it.
+      if (found[i]!.length <= limit) return found[i]!.length;
+      const some = scope()
+        .select('messages.id')
+        .limit(COUNT_LIMIT + 1)
+        .as('some');
+      return num((await db.from(some).count({ total: '*' }).first())?.total);
+    }),
   );
-  return { rows: page, next, total: counted.reduce((sum, one) => sum + num((one as { total?: number })?.total), 0) };
+  return { rows: page, next, total: counted.reduce((sum, one) => sum + one, 0) };
 }
 
 /** The other messages of the thread of one, the newest first. */
