@@ -169,13 +169,15 @@ async function textsOf(db: Knex, owner: string, ids: string[]): Promise<Map<stri
 
 /** So much of a text is shown around what was found. */
 const EXCERPT = 120;
+/** And so much of it before; a narrow list shows little more. */
+const BEFORE = 16;
 
 /** The part of a text where the first of some words stands; its beginning where none is seen. */
 function excerptOf(text: string, terms: string[]): string {
   const small = text.toLowerCase();
   const found = terms.map((term) => new RegExp(`(?<![\\p{L}\\p{N}])${term}`, 'u').exec(small)?.index ?? -1);
   const at = Math.min(...found.filter((index) => index >= 0), Infinity);
-  if (!Number.isFinite(at) || at < EXCERPT * 0.6) return text.slice(0, EXCERPT);
-  const from = text.lastIndexOf(' ', at - EXCERPT / 3) + 1;
+  if (!Number.isFinite(at) || at < 2 * BEFORE) return text.slice(0, EXCERPT);
+  const from = text.lastIndexOf(' ', at - BEFORE) + 1;
   return `… ${text.slice(from, from + EXCERPT)}`;
 }
