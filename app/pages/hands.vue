@@ -5,6 +5,11 @@ import type { HandsPage, HandsRow } from '#shared/types/hands';
 useHead({ title: t('hands.pageTitle') });
 
 const route = useRoute();
+// A file dropped here goes nowhere, instead of taking the place of the application.
+useFileDrop(
+  () => {},
+  () => false,
+);
 const handsId = computed(() => String(route.query.hands ?? ''));
 const choose = (id: string, replace = false) => navigateTo({ query: id ? { hands: id } : {} }, { replace });
 

@@ -10,6 +10,11 @@ import { useLookupsStore } from '~/stores/lookups';
 useHead({ title: t('lookups.pageTitle') });
 
 const account = useAccountStore();
+// A file dropped here goes nowhere, instead of taking the place of the application.
+useFileDrop(
+  () => {},
+  () => false,
+);
 const lookups = useLookupsStore();
 const route = useRoute();
 

@@ -6,6 +6,11 @@ import { useAccountStore } from '~/stores/account';
 useHead({ title: t('settings.pageTitle') });
 
 const account = useAccountStore();
+// A file dropped here goes nowhere, instead of taking the place of the application.
+useFileDrop(
+  () => {},
+  () => false,
+);
 const copy = (): Settings => structuredClone(toRaw(account.settings!));
 const values = reactive<Settings>(copy());
 const { fields, problem, code, busy, submit, follow } = useForm(settingsSchema);

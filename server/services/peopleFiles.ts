@@ -1,3 +1,4 @@
+import type { EventEmitter } from 'node:events';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { PeopleFile } from '#shared/schemas/person';
@@ -53,6 +54,9 @@ export async function personArchive(
   const addresses = page.addresses.map(({ address }) => address);
   const entry = entryOf({ ...page, addresses: addresses.slice(1) });
   const zip = new ZipFile();
+  const stream = zip.outputStream as Readable;
+  // What goes wrong on the way breaks the file off, and nothing else.
+  (zip as unknown as EventEmitter).on('error', (error: Error) => stream.destroy(error));
   zip.addBuffer(Buffer.from(writeCards([entry])), 'person.vcf');
   zip.addBuffer(Buffer.from(writePeople([entry])), 'person.csv');
   const remembered = {
@@ -80,5 +84,5 @@ export async function personArchive(
   }
   zip.end();
   const name = `${safeFileName(page.fullName || page.address).slice(0, 80)}.zip`;
-  return { name, stream: zip.outputStream as Readable };
+  return { name, stream };
 }

@@ -24,6 +24,11 @@ test('a question with options goes out, is answered from any mail program, count
   await form.getByLabel('Last day to answer').fill('the day after never');
   await expect(form).toContainText('“the day after never” is not a day.');
   await form.getByLabel('Last day to answer').fill('+1w');
+  // What was written is there again when the form was closed.
+  await page.keyboard.press('Escape');
+  await expect(form).toBeHidden();
+  await page.keyboard.press(shortcut('askHands'));
+  await expect(form.getByLabel('Question')).toHaveValue('Which day suits you?');
   await form.getByRole('button', { name: 'Put it into the letter' }).click();
   await expect(form).toContainText('Two options are the same.');
   await form.getByRole('textbox', { name: 'Option 2' }).fill('Friday');

@@ -217,6 +217,26 @@ test('files can be dropped anywhere on the Desk', async ({ somebody: { page } })
   }
 });
 
+test('a file dropped where nobody takes it does not take the place of the application', async ({
+  somebody: { page },
+}) => {
+  for (const place of ['/lookups', '/settings', '/hands', '/people']) {
+    await page.goto(place);
+    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+    const taken = await page.evaluate(() => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File(['x'], 'a.pdf', { type: 'application/pdf' }));
+      return ['dragover', 'drop'].map(
+        (type) =>
+          !document.body.dispatchEvent(
+            new DragEvent(type, { dataTransfer: transfer, bubbles: true, cancelable: true }),
+          ),
+      );
+    });
+    expect(taken, place).toEqual([true, true]);
+  }
+});
+
 test('the demo is one click away, and every view meets the access rules in both themes', async ({ page }) => {
   test.setTimeout(180_000);
   for (const scheme of ['light', 'dark'] as const) {

@@ -5,12 +5,19 @@ import { handsSchema, type HandsInput } from '#shared/schemas/hands';
 import { MOST_OPTIONS } from '#core/hands/hands';
 import { inviteDoc } from '#core/hands/invite';
 import type { DocJson } from '#core/note/schema';
+import { useAccountStore } from '~/stores/account';
 
 /** A question with options, written beside the letter it goes into. */
+const account = useAccountStore();
 const props = defineProps<{ /** Where answers go. */ address: string }>();
 const emit = defineEmits<{ put: [body: DocJson]; close: [] }>();
 
-const values = reactive<HandsInput>({ question: '', options: ['', '', ''], several: false, lastDay: null });
+// What was written and not put into a letter is here again when the form is opened.
+const journal = journalOf<HandsInput>(account.account!.id, 'hands');
+const values = reactive<HandsInput>(
+  journal.read() ?? { question: '', options: ['', '', ''], several: false, lastDay: null },
+);
+watch(values, () => journal.write(values));
 const { fields, problem, busy, submit, follow } = useForm(handsSchema);
 follow(values);
 const rows = useRowKeys(() => values.options.length);
@@ -43,6 +50,7 @@ async function put() {
     const hands = await api<HandsRow>('/hands', { method: 'POST', body });
     const how = t(hands.several ? 'hands.letter.howSeveral' : 'hands.letter.how');
     const until = hands.lastDay ? t('hands.letter.until', { day: onDay(hands.lastDay) }) : '';
+    journal.drop();
     emit('put', inviteDoc(hands, props.address, { how, until }));
   });
 }

@@ -64,12 +64,12 @@ const judge = ({ id }: { id: string }, state: 'confirmed' | 'rejected', options:
   ask(`/answers/${id}`, 'PUT', { state, options });
 const put = (address: string, options: number[]) => ask('/answers', 'POST', { address, options });
 
-/** What a proposed answer is taken as, where the user puts it right. */
+/** What an answer is taken as, where the user puts it right, by its id or whose it is. */
 const meant = reactive<Record<string, number[]>>({});
-const meantBy = (id: string, options: number[]) =>
-  (meant[id] ??= props.hands.several ? [...options] : options.slice(0, 1));
-function turn(id: string, number: number) {
-  const now = meant[id] ?? [];
+const meantBy = (id: string, options: number[] = []) =>
+  meant[id] ?? (props.hands.several ? options : options.slice(0, 1));
+function turn(id: string, number: number, options?: number[]) {
+  const now = meantBy(id, options);
   if (!props.hands.several) meant[id] = [number];
   else meant[id] = now.includes(number) ? now.filter((one) => one !== number) : [...now, number].sort((a, b) => a - b);
 }
@@ -184,7 +184,7 @@ async function saveDay() {
                 :type="hands.several ? 'checkbox' : 'radio'"
                 :name="one.id"
                 :checked="meantBy(one.id, one.options).includes(i + 1)"
-                @change="turn(one.id, i + 1)"
+                @change="turn(one.id, i + 1, one.options)"
               />
               {{ option }}
             </label>
@@ -192,7 +192,7 @@ async function saveDay() {
               <button
                 type="button"
                 class="text-button small"
-                @click="judge(one, 'confirmed', meant[one.id] ?? one.options)"
+                @click="judge(one, 'confirmed', meantBy(one.id, one.options))"
               >
                 {{ t('hands.yes') }}
               </button>
@@ -240,14 +240,10 @@ async function saveDay() {
                 <details v-else>
                   <summary class="small">{{ t('hands.sayForAbout') }}</summary>
                   <label v-for="(option, i) in hands.options" :key="i" class="choice">
-                    <input
-                      type="checkbox"
-                      :checked="meantBy(one.key, []).includes(i + 1)"
-                      @change="turn(one.key, i + 1)"
-                    />
+                    <input type="checkbox" :checked="meantBy(one.key).includes(i + 1)" @change="turn(one.key, i + 1)" />
                     {{ option }}
                   </label>
-                  <button type="button" class="text-button small" @click="put(one.address, meant[one.key] ?? [])">
+                  <button type="button" class="text-button small" @click="put(one.address, meantBy(one.key))">
                     {{ t('hands.yes') }}
                   </button>
                 </details>
