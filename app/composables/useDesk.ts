@@ -147,6 +147,18 @@ export function useDesk(around: {
     }
   }
 
+  /** Flags the message that is open, or takes the flag off: the same press is the way back. */
+  async function turnFlag() {
+    const { id, flagged } = message.value!;
+    try {
+      await mail.change(id, { flagged: !flagged });
+      if (message.value?.id === id) message.value = { ...message.value, flagged: !flagged };
+      await mail.refresh();
+    } catch (error) {
+      problem.value = messageOf(error);
+    }
+  }
+
   async function changeMessage(part: MessageChange) {
     const before = message.value!;
     const { id, from, waits } = before;
@@ -372,6 +384,7 @@ export function useDesk(around: {
     showMessage,
     showDraft,
     step,
+    turnFlag,
     changeMessage,
     changeMany,
     onSent,

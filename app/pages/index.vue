@@ -225,6 +225,7 @@ useCommands({
         @again="begin('new', message.id)"
         @change="desk.changeMessage"
         @keep="panels.keepMessage"
+        @flag="desk.turnFlag"
         @about="panels.showAbout"
         @message="showMessage"
       />

@@ -1,7 +1,9 @@
 import type { Arrival } from '#shared/types/wire';
 import { runTask } from '../work/pool';
+import { readSettings } from './accounts';
 import type { Application } from './application';
 import { readDraft } from './drafts';
+import { originalOf } from './original';
 import { outgoingOf } from './outgoing';
 import { senderOf } from './senderOf';
 
@@ -12,7 +14,9 @@ const UNNAMED = '<not-sent-yet@draft.invalid>';
 export async function bytesOfDraft(app: Application, owner: string, id: string): Promise<Buffer> {
   const draft = await readDraft(app, owner, id);
   const { address } = await senderOf(app, owner, draft);
-  return outgoingOf(app, owner, address, draft, UNNAMED);
+  const settings = await readSettings(app, owner);
+  const original = originalOf(app, owner, draft.originalId);
+  return outgoingOf(app, owner, address, draft, { messageId: UNNAMED, settings, original });
 }
 
 /** How a draft will arrive, read back from those bytes. */

@@ -15,13 +15,12 @@ import { signatureDoc, signatureFor } from '#core/note/signature';
 import { toText } from '#core/note/text';
 import { SlipTable } from '#core/slip/table';
 import { lookupById } from '../db/repositories/lookups';
-import { messageThread } from '../db/repositories/messages';
 import { noteRows } from '../db/repositories/notes';
 import { boxesOfPeople } from '../db/repositories/people';
 import { signatureChosenFor } from '../db/repositories/signatureChoices';
 import { notesSentTo } from '../db/repositories/sentNotes';
-import { runTask } from '../work/pool';
 import type { Application } from './application';
+import type { Original } from './original';
 
 /** So many people met last are known to the last look. */
 const PEOPLE = 2_000;
@@ -38,16 +37,14 @@ export async function lookPeople({ db }: Application, owner: string, address: st
   return { people, sent, signature };
 }
 
-async function originalOf(app: Application, owner: string, id: string | null): Promise<LookFacts['original']> {
-  const thread = id ? await messageThread(app.db, owner, id) : null;
+async function seenOf(original: Original): Promise<LookFacts['original']> {
+  const thread = await original.thread();
   if (!thread) return null;
   // One that cannot be read any more keeps no answer back.
-  const text = await app
-    .mail(owner)
-    .get(id!)
-    .then(({ raw }) => runTask('quote', { raw }))
-    .then((quoted) => quoted.text)
-    .catch(() => '');
+  const text = await original.quoted().then(
+    (quoted) => quoted.text,
+    () => '',
+  );
   return { from: thread.from, to: thread.to, cc: thread.cc, subject: thread.subject, text: splitQuoted(text).own };
 }
 
@@ -65,6 +62,7 @@ export async function lookAt(
   address: string,
   draft: Draft,
   settings: Settings,
+  original: Original,
 ): Promise<Finding[]> {
   const inside = notesOf(draft.fills);
   const { people, sent } = await lookPeople(app, owner, draft.to[0]?.address ?? '');
@@ -82,7 +80,7 @@ export async function lookAt(
   const facts: LookFacts = {
     mode: draft.mode,
     attachments: draft.attachments,
-    original: await originalOf(app, owner, draft.originalId),
+    original: await seenOf(original),
     me: {
       name: settings.name,
       address,

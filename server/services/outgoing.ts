@@ -6,14 +6,12 @@ import { parseDoc, picturesIn, type DocJson } from '#core/note/schema';
 import { signatureDoc, signatureFor } from '#core/note/signature';
 import { fileSize } from '#core/number/size';
 import { fileByDigest } from '../db/repositories/files';
-import { messageThread } from '../db/repositories/messages';
 import { composeLetter, type Letter } from '../mail/compose';
 import type { StoredMessage } from '../mail/store/store';
-import { runTask } from '../work/pool';
-import { readSettings } from './accounts';
 import type { Application } from './application';
 import { safeFileName } from './files';
 import { UserError } from './errors';
+import type { Original } from './original';
 import { phrase } from '#core/text/phrase';
 
 /**
@@ -33,11 +31,12 @@ const tooLarge = (size: number, growing = false) =>
 
 /** The message answered or passed on, as it stands under the letter, with the pictures that came inside it. */
 async function quoteOf(
-  { from, to, subject, sentAt, raw }: StoredMessage,
+  original: Original,
   isForward: boolean,
   { locale, timeZone }: Settings,
 ): Promise<Letter['quote']> {
-  const { html, text, pictures } = await runTask('quote', { raw });
+  const { from, to, subject, sentAt } = await original.message();
+  const { html, text, pictures } = await original.quoted();
   const above = isForward
     ? forwardHeader({ from: [from], to, subject, sentAt }, locale, timeZone)
     : attribution(sentAt, from.name || from.address, locale, timeZone);
@@ -81,18 +80,17 @@ export async function outgoingOf(
   owner: string,
   address: string,
   draft: Draft,
-  messageId: string,
+  { messageId, settings, original }: { messageId: string; settings: Settings; original: Original },
 ): Promise<Buffer> {
-  const settings = await readSettings(app, owner);
   const signature = signatureDoc(signatureFor(settings, draft));
   const isForward = draft.mode === 'forward';
-  const thread = draft.originalId && !isForward ? await messageThread(app.db, owner, draft.originalId) : null;
+  const thread = isForward ? null : await original.thread();
   // An answer goes without what is gone; what is passed on has to be there.
   const isWanted = isForward || (draft.quote && thread);
-  const original = isWanted ? await app.mail(owner).get(draft.originalId ?? '') : null;
-  const quote = original && draft.quote ? await quoteOf(original, isForward, settings) : null;
+  const message = isWanted ? await original.message() : null;
+  const quote = message && draft.quote ? await quoteOf(original, isForward, settings) : null;
   const files = await filesOf(app, owner, draft, signature);
-  if (original && isForward && !draft.quote) files.attachments!.push(asFile(original));
+  if (message && isForward && !draft.quote) files.attachments!.push(asFile(message));
   const raw = await composeLetter({
     messageId,
     date: new Date(app.now()),

@@ -34,6 +34,7 @@ import { noteFault } from './fault';
 import { codesInLetter } from './hands';
 import { lookAt } from './look';
 import { againAfter } from './messages';
+import { originalOf } from './original';
 import { outgoingOf } from './outgoing';
 import { senderOf } from './senderOf';
 import { phrase, type Phrase } from '#core/text/phrase';
@@ -86,14 +87,15 @@ export async function sendDraft(
   if (draft.version !== version) throw stale('draft', draft);
   const { mailboxId, address } = await senderOf(app, owner, draft);
   const settings = await readSettings(app, owner);
-  const findings = await lookAt(app, owner, address, draft, settings);
+  const original = originalOf(app, owner, draft.originalId);
+  const findings = await lookAt(app, owner, address, draft, settings, original);
   const stop = findings.find((finding) => (anyway ? NEEDED.includes(finding.kind) : finding.stop));
   if (stop)
     throw new UserError(phrase('sending.heldBack', { finding: stop.words }), 422, { code: 'held-back', findings });
 
   const outboxId = newId();
   const messageId = `<${outboxId}@${address.slice(address.lastIndexOf('@') + 1)}>`;
-  const raw = await outgoingOf(app, owner, address, draft, messageId);
+  const raw = await outgoingOf(app, owner, address, draft, { messageId, settings, original });
   const to = new Map(
     [...draft.to, ...draft.cc, ...draft.bcc].map((box) => [addressKey(box.address), box.address.trim()]),
   );
@@ -155,7 +157,8 @@ async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
     if (accepted === 'unknown') return giveUp(app, item, 'unsure', UNSURE);
   }
   const envelope = { from: item.envelopeFrom, to: waiting };
-  const result = await sender.handOver(envelope, await outboxBytes(app.db, owner, id));
+  const raw = await outboxBytes(app.db, owner, id);
+  const result = await sender.handOver(envelope, raw);
   if (result.outcome === 'unanswered') {
     const problem = phrase('sending.unanswered', { reason: result.reason });
     await settleOutbox(app.db, owner, id, 'unanswered', problem, { nextTryAt: app.now() + pauseAfter(item.attempts) });
@@ -163,15 +166,24 @@ async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
   }
   const held = new Set(result.setbacks.map(({ address }) => addressKey(address)));
   const taken = result.outcome === 'accepted' ? waiting.filter((address) => !held.has(addressKey(address))) : [];
-  await settleAnswer(app, item, taken, result.setbacks, result.outcome === 'declined' ? result.problem : undefined);
+  await settleAnswer(
+    app,
+    { ...item, raw },
+    taken,
+    result.setbacks,
+    result.outcome === 'declined' ? result.problem : undefined,
+  );
 }
 
 const pauseAfter = (attempts: number) => Math.min(2 ** attempts * 5_000, LONGEST_PAUSE_MS);
 
+/** A message of the outbox, with its bytes where they were read already. */
+type Tried = OutboxItem & { raw?: Buffer };
+
 /** Takes down what became of each recipient, and what follows from it. */
 async function settleAnswer(
   app: Application,
-  item: OutboxItem,
+  item: Tried,
   taken: string[],
   setbacks: Setback[],
   said?: Phrase,
@@ -249,10 +261,10 @@ async function giveUp(
 }
 
 /** The copy in sent, and what is to be done with it and with what it answered. A second time changes nothing: it is stored by its bytes. */
-async function keepSent(app: Application, item: OutboxItem, draft: Draft | null): Promise<string> {
+async function keepSent(app: Application, item: Tried, draft: Draft | null): Promise<string> {
   const { owner, id, originalId, mailboxId } = item;
   const mail = app.mail(owner);
-  const copy = await mail.keepSent(mailboxId, await outboxBytes(app.db, owner, id), app.now());
+  const copy = await mail.keepSent(mailboxId, item.raw ?? (await outboxBytes(app.db, owner, id)), app.now());
   const { done, filed, again, why } = draft?.handling ?? NO_HANDLING;
   if (again) await mail.change(copy.id, { again: { day: again, why } });
   if (originalId) {

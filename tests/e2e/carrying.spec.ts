@@ -175,7 +175,8 @@ test('a library is taken out and brought in again, looked over first; a starter 
   await page.getByRole('button', { name: 'Close' }).click();
 
   await page.getByRole('button', { name: 'Take out' }).click();
-  for (const mine of ['My own fields', 'People', 'How often each']) await page.getByText(mine).click();
+  for (const mine of ['My own fields', 'People', 'How often each'])
+    await page.getByRole('region', { name: 'Take out' }).getByText(mine).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Make a bundle' }).click();
   const bundle = JSON.parse(readFileSync(await (await download).path(), 'utf8'));

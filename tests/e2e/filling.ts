@@ -28,7 +28,7 @@ export async function keepLookup(page: Page, lookup: object = SERVICES): Promise
 export async function answer(page: Page, message: Parameters<typeof clientMessage>[0] = {}) {
   await page.goto('/');
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage(message) }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.keyboard.press(shortcut('reply'));
   const letter = page.getByRole('textbox', { name: 'Your reply' });
   await expect(letter).toBeFocused();

@@ -111,7 +111,7 @@ test('every part of the Desk is reached by keyboard, and the focus goes to the n
     { name: 'cy.eml', buffer: clientMessage({ from: 'Cy Park <cy@client.example>', id: 'three', subject: 'Third' }) },
   ]);
   await page.getByRole('status', { name: 'Bringing messages in' }).getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await expect(page.getByRole('article')).toContainText('December');
   await page.keyboard.press(shortcut('reply'));
   const letter = page.getByRole('textbox', { name: 'Your reply' });
@@ -180,7 +180,7 @@ test('marks left by hand hold a message back until they are filled or said to be
   somebody: { page, received },
 }) => {
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await expect(page.getByRole('article')).toContainText('December');
   await page.keyboard.press(shortcut('reply'));
   const letter = page.getByRole('textbox', { name: 'Your reply' });
@@ -200,7 +200,7 @@ test('the only person a half-typed name can be is taken; an untouched new messag
   somebody: { page },
 }) => {
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await expect(page.getByRole('button', { name: /Ada Marsh/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Ada Marsh/ })).toBeVisible();
   for (let i = 0; i < 3; i++) {
     await page.getByRole('button', { name: 'New message' }).click();
     await expect(page.getByLabel('To', { exact: true })).toBeFocused();

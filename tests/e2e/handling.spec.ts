@@ -130,7 +130,7 @@ test('how it will arrive is seen beside the letter, and follows it', async ({ so
 
 test('a message is set aside until a day, and an answer comes back if nothing came', async ({ somebody: { page } }) => {
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await expect(page.getByRole('article', { name: 'Their message' })).toBeVisible();
   await page.keyboard.press(shortcut('lookAgain'));
   const picker = page.getByRole('form', { name: 'Look again' });
@@ -146,12 +146,12 @@ test('a message is set aside until a day, and an answer comes back if nothing ca
   await expect(page.getByText(/It comes back on/)).toBeVisible();
   await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
   await page.getByLabel('Which messages').selectOption({ label: 'Look again' });
-  await expect(page.getByRole('button', { name: /Ada Marsh.*the part is ordered/s })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Ada Marsh.*the part is ordered/s })).toBeVisible();
   await page.keyboard.press(shortcut('undoDone'));
   await page.getByLabel('Which messages').selectOption({ label: 'Waiting' });
-  await expect(page.getByRole('button', { name: /Ada Marsh/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Ada Marsh/ })).toBeVisible();
 
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.keyboard.press(shortcut('reply'));
   await page.getByRole('textbox', { name: 'Your reply' }).fill('Which day suits you? Robin Tester');
   await page.keyboard.press(shortcut('lookAgain'));
@@ -160,7 +160,20 @@ test('a message is set aside until a day, and an answer comes back if nothing ca
   await page.keyboard.press(shortcut('sendAnyway'));
   await expect(page.getByText('Sent.')).toBeVisible();
   await page.getByLabel('Which messages').selectOption({ label: 'Look again' });
-  await expect(page.getByRole('button', { name: /Ada Marsh.*No answer yet/s })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Ada Marsh.*No answer yet/s })).toBeVisible();
+});
+
+test('a message is flagged, seen as such in the list, and the same press takes the flag off', async ({
+  somebody: { page },
+}) => {
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
+  await page.getByRole('button', { name: /^Ada Marsh.*Tuning/s }).click();
+  await page.getByRole('button', { name: 'Flag', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Ada Marsh.*Flagged/s })).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Flagged: take it off' }).click();
+  await expect(page.getByRole('button', { name: 'Flag', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Ada Marsh.*Flagged/s })).toBeHidden();
 });
 
 test('a letter of one’s own words is kept right after it was sent; a new one begins with it', async ({
@@ -261,7 +274,7 @@ test('keys are changed in the settings; none is shared or taken from the browser
   await expect(page.getByText('Saved.')).toBeVisible();
   await page.goto('/');
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await expect(page.getByRole('article', { name: 'Their message' })).toBeVisible();
   await page.keyboard.press('Alt+r');
   // What the next key does is there, so whatever the one before did would be too.

@@ -136,7 +136,7 @@ test('inserting is one step of undo, and Escape leaves a blank for later', async
   });
   await page.reload();
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.keyboard.press(shortcut('reply'));
   const letter = page.getByRole('textbox', { name: 'Your reply' });
   await expect(letter).toBeFocused();
@@ -188,7 +188,7 @@ test('a new message takes the subject of the note; a reply keeps its own', async
   expect(mail.subject).toBe('Your booking, Friday');
 
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.getByRole('button', { name: 'Booking' }).click();
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toContainText('It is booked.');
   await expect(page.getByRole('region', { name: 'Your reply' })).toContainText('Re: Tuning in December');
@@ -225,7 +225,7 @@ test('a message without a recipient or with an impossible address is held back, 
 
 test('two windows on one draft: nothing is overwritten in silence', async ({ somebody: { page }, context }) => {
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.keyboard.press(shortcut('reply'));
   await page.getByRole('textbox', { name: 'Your reply' }).fill('First words.');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -244,7 +244,7 @@ test('two windows on one draft: nothing is overwritten in silence', async ({ som
 
 test('what was typed survives a server that does not answer and a closed window', async ({ somebody: { page } }) => {
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.keyboard.press(shortcut('reply'));
   const letter = page.getByRole('textbox', { name: 'Your reply' });
   await expect(letter).toBeFocused();
@@ -264,7 +264,7 @@ test('what was typed survives a server that does not answer and a closed window'
 test('discarding a draft and deleting a note can be undone', async ({ somebody: { page } }) => {
   await keepNote(page, { name: 'Short lived', body: [paragraph(text('Words.'))] });
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.keyboard.press(shortcut('reply'));
   await page.getByRole('textbox', { name: 'Your reply' }).fill('Half a reply.');
   await page.getByRole('button', { name: 'Discard' }).click();

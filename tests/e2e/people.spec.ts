@@ -13,7 +13,7 @@ test('the sender is seen and changed beside the message, and the letter is fille
   somebody: { page },
 }) => {
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.getByRole('button', { name: 'About Ada Marsh' }).click();
   const card = page.getByRole('region', { name: 'The person' });
   await card.getByLabel('Company').fill('Tern Choir');

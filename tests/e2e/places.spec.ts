@@ -134,7 +134,7 @@ test('settings: fields fill blanks, the signature stands once, wrong values are 
   });
   await page.goto('/');
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.getByRole('button', { name: 'Call me' }).click();
   const reply = page.getByRole('region', { name: 'Your reply' });
   await expect(reply).toContainText('Call me on 01632 960 000');
@@ -196,11 +196,11 @@ test('files can be dropped anywhere on the Desk', async ({ somebody: { page } })
   await page.dispatchEvent('.desk', 'dragover', { dataTransfer: data });
   await expect(page.getByText('Drop the files to bring their messages in')).toBeVisible();
   await page.dispatchEvent('.desk', 'drop', { dataTransfer: data });
-  await expect(page.getByRole('button', { name: /Ada Marsh/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Ada Marsh/ })).toBeVisible();
   await expect(page.getByText('Drop the files to bring their messages in')).toBeHidden();
 
   // Beside the letter a file goes with it, and the page is free again wherever it was dropped.
-  await page.getByRole('button', { name: /Ada Marsh/ }).click();
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await expect(page.getByRole('article')).toContainText('December');
   await page.keyboard.press(shortcut('reply'));
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeFocused();

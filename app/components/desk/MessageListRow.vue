@@ -47,7 +47,10 @@ const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText 
       t('waiting.notDelivered')
     }}</span>
     <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">{{ t('desk.readInPart') }}</span>
-    <span v-else class="preview small soft" dir="auto">{{ row.preview }}</span>
+    <span v-else class="preview small soft" dir="auto"
+      ><b v-if="!isDraft(row) && row.flagged" class="open-word">{{ t('desk.flagged') }}</b
+      >{{ row.preview }}</span
+    >
   </button>
 </template>
 
@@ -101,6 +104,10 @@ const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText 
 .subject,
 .preview {
   grid-column: 1 / -1;
+}
+
+b.open-word {
+  margin-inline-end: var(--s1);
 }
 
 .open-word {

@@ -28,6 +28,7 @@ const emit = defineEmits<{
   again: [];
   change: [part: MessageChange];
   keep: [];
+  flag: [];
   /** Whom it was exchanged with. */
   about: [box: Mailbox];
   message: [id: string];
@@ -170,7 +171,10 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
         >
           {{ message.from.name || message.from.address }}</button
         >, {{ date }} ·
-        <a class="as-file" :href="`/api/messages/${message.id}/source`" download>{{ t('desk.saveAsFile') }}</a>
+        <a class="as-file" :href="`/api/messages/${message.id}/source`" download>{{ t('desk.saveAsFile') }}</a> ·
+        <button type="button" class="text-button small who" @click="emit('flag')">
+          {{ message.flagged ? t('desk.flaggedTakeOff') : t('desk.flag') }}
+        </button>
         <template v-if="message.folder === 'sent'"
           ><br />{{ t('desk.sentTo', { names: names([...message.to, ...message.cc]) }) }}
           <button

@@ -239,9 +239,9 @@ export async function messageByMessageId(
 
 /** Takes the day off what answers have come to. */
 export async function answersCame(db: Knex, owner: string, answers: ThreadFields[]): Promise<void> {
-  const set = await db('messages').where({ owner }).whereNotNull('again_on').select('id', 'message_id');
-  if (!set.length) return;
   const named = new Set(answers.flatMap((answer) => namedIds({ ...answer, messageId: '' })));
+  if (!named.size) return;
+  const set = await db('messages').where({ owner }).whereNotNull('again_on').select('id', 'message_id');
   const answered = set.filter(({ message_id: messageId }) => named.has(messageId)).map(({ id }) => id);
   if (answered.length)
     await db('messages').where({ owner }).whereIn('id', answered).update({ again_on: null, again_why: '' });

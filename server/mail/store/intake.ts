@@ -63,11 +63,9 @@ export async function storeMessages(
     owner,
     incoming.map(({ columns }) => columns.digest),
   );
-  const learnt = await senderWaits(
-    trx,
-    owner,
-    incoming.map(({ columns }) => addressKey(columns.from[0]?.address ?? '')),
-  );
+  // What one sent oneself waits for nothing, whoever it is from.
+  const senders = source.folder === 'sent' ? [] : incoming.map(({ columns }) => columns.from[0]?.address ?? '');
+  const learnt = await senderWaits(trx, owner, senders.map(addressKey));
   const codes = await knownCodes(
     trx,
     owner,
