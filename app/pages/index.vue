@@ -2,7 +2,6 @@
 import { until, useEventListener, useTimeoutFn } from '@vueuse/core';
 import type { Draft, Keeping, Note, Routine, Sending } from '#shared/types/wire';
 import type { Person } from '#shared/types/person';
-import { emptyNote } from '#shared/schemas/note';
 import type { DocJson } from '#core/note/schema';
 import { useAccountStore } from '~/stores/account';
 import { useSendersStore } from '~/stores/senders';
@@ -92,7 +91,8 @@ const { keeping, improving, routine, arriving, about, asking } = panels;
 /** Puts a question with options into the letter. */
 async function putHands(body: DocJson) {
   asking.value = false;
-  await reply.value?.insert({ ...emptyNote(), body } as unknown as Note);
+  const { emptyNote } = await import('#shared/schemas/note');
+  await reply.value?.insert({ ...emptyNote(), id: '', subjectText: '', body } as Note);
 }
 function onAboutChanged(changed: Person) {
   about.value = about.value && { ...about.value, person: changed };

@@ -181,7 +181,7 @@ test('a place in the letter leads to its question; a changed recipient changes w
   await expect(letter).toBeFocused();
   await page.keyboard.press('Tab');
   await expect(page.getByLabel('day', { exact: true })).toBeFocused();
-  await page.getByRole('button', { name: /^Ada Marsh.*Change/ }).click();
+  await page.getByRole('button', { name: /^To Ada Marsh.*Change/ }).click();
   await page.getByRole('button', { name: 'Take Ada Marsh out' }).click();
   await page.getByLabel('To', { exact: true }).fill('Bo Finch <bo@client.example>');
   await page.keyboard.press('Tab');

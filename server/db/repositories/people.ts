@@ -215,19 +215,18 @@ export async function listPeople(
   owner: string,
   { find, sort, from, limit }: { find: string; sort: 'latest' | 'name'; from: number; limit: number },
 ): Promise<{ rows: Person[]; total: number }> {
-  const whole = addresses(db, owner)
-    .groupBy('m.id')
-    .select('m.id')
-    .sum({ messages: 'p.messages' })
-    .max({ last_at: 'p.last_at' });
+  const whole = db('people')
+    .where({ owner })
+    .select(db.raw('COALESCE(part_of, id) AS id, SUM(messages) AS messages, MAX(last_at) AS last_at'))
+    .groupByRaw('COALESCE(part_of, id)');
+  const query = db.from(whole.as('w')).join('people as m', 'm.id', 'w.id');
   if (find.trim()) {
-    const found = addresses(db, owner).select('m.id');
+    // Joined, since a condition on it would be worked out anew for every row.
+    const found = addresses(db, owner).distinct('m.id');
     saysAll(found, find);
-    whole.whereIn('m.id', found);
+    query.join(found.as('f'), 'f.id', 'w.id');
   }
-  const rows = await db
-    .from(whole.as('w'))
-    .join('people as m', 'm.id', 'w.id')
+  const rows = await query
     .select([...FACTS.map((name) => `m.${name}`), 'm.address', 'w.messages', 'w.last_at'])
     .select(db.raw('COUNT(*) OVER () AS total'))
     .orderByRaw(
