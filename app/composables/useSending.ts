@@ -3,8 +3,8 @@ import { NEEDED, type Finding } from '#core/look/letter/finding';
 import type { useDraft } from './useDraft';
 
 interface Surroundings {
-  /** Takes over what is being typed. */
-  settle(): void;
+  /** Takes over what is being typed, and waits for files on their way: whether all of them came. */
+  settle(): Promise<boolean> | undefined;
   /** All that the last look sees in the letter as it stands. */
   look(): Promise<Finding[]>;
   /** Shows where something was seen. */
@@ -33,8 +33,9 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
   /** @param anyway whatever the last look holds it back for, where it can be sent at all */
   async function send(anyway = false): Promise<void> {
     if (!draft.value || busy.value) return;
-    around.settle();
     failure.value = '';
+    // A letter does not leave without a file that was given to it; what became of that is said where it stands.
+    if ((await around.settle()) === false || !draft.value || busy.value) return;
     held.value = (await around.look()).filter(({ stop, kind }) => (anyway ? NEEDED.includes(kind) : stop));
     if (!draft.value || busy.value) return;
     if (held.value.length) return void around.goTo(held.value[0]!);

@@ -409,6 +409,11 @@ test('what is too long to write on is refused by a blank, and attached to a lett
   await expect(letter).toHaveText('About the felt.');
   await expect(page.getByText('a blank takes 20,000 at most')).toHaveCount(0);
 
+  // A file that takes its time is waited for: the letter does not leave without it.
+  await page.route('**/api/files?**', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 2_000));
+    await route.continue();
+  });
   await letter.focus();
   await page.keyboard.press('Control+End');
   await paste(long);

@@ -45,11 +45,12 @@ async function turnQuote() {
   }
 }
 
-const files = ref<{ add(files: File[]): Promise<void>; choose(): void }>();
+const files = ref<{ add(files: File[]): Promise<boolean>; choose(): void; settled(): Promise<boolean> }>();
 const handling = ref<{ chooseDay(): void }>();
 defineExpose({
   add: (list: File[]) => files.value?.add(list),
   choose: () => files.value?.choose(),
+  settled: () => files.value?.settled(),
   chooseDay: () => handling.value?.chooseDay(),
 });
 </script>

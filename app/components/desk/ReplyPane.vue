@@ -40,9 +40,9 @@ const lookups = useLookupsStore();
 function settle() {
   fillList.value?.settle();
   letter.settle();
+  return files.value?.settled();
 }
 onBeforeUnmount(settle);
-
 const handle = useDraft(() => account.account!.id);
 const { draft, state, problem, theirs } = handle;
 // One pane for one draft: the page makes a new one for another.
@@ -59,7 +59,7 @@ const foot = ref<{ toggle(): void }>();
 const pictures = usePictures();
 const remark = ref('');
 const fail = (words: string) => (failure.value = words);
-const files = ref<{ add(files: File[]): Promise<void> | undefined; choose(): void; chooseDay(): void }>();
+const files = ref<InstanceType<(typeof import('./LetterEnd.vue'))['default']>>();
 
 /** Where a note goes that is on its way, and what is typed meanwhile. */
 let writing: Target['editor'] | null = null;

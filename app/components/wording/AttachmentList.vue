@@ -25,7 +25,9 @@ watch(
   { flush: 'post' },
 );
 
-async function add(files: File[]) {
+/** Attaches files, one after the other. @returns whether all of them are there */
+async function attach(files: File[]): Promise<boolean> {
+  let isWhole = true;
   problems.value = [];
   let list = props.attachments;
   for (const file of files) {
@@ -33,6 +35,7 @@ async function add(files: File[]) {
       problems.value.push(
         t('wording.attachmentTooLarge', { name: file.name, size: fileSize(file.size), limit: fileSize(limit.value) }),
       );
+      isWhole = false;
       continue;
     }
     busy.value = file.name;
@@ -42,18 +45,38 @@ async function add(files: File[]) {
     try {
       const kept = await upload('attachment', file, file.name, watched);
       // Stopped: what came before stays, and the rest is left.
-      if (!kept) break;
+      if (!kept) {
+        isWhole = false;
+        break;
+      }
       if (!list.some((other) => other.file === kept.file && other.name === kept.name)) list = [...list, kept];
       emit('change', list);
     } catch (error) {
+      isWhole = false;
       problems.value.push(messageOf(error));
     }
   }
   busy.value = '';
   if (input.value) input.value.value = '';
+  return isWhole;
 }
 
-defineExpose({ add, choose: () => input.value?.click() });
+/** What is on its way; null when nothing is. */
+let coming: Promise<boolean> | null = null;
+function add(files: File[]): Promise<boolean> {
+  // What came before is among the files by then.
+  const now = (coming ?? Promise.resolve(true)).then(() => nextTick()).then(() => attach(files));
+  coming = now;
+  void now.finally(() => coming === now && (coming = null));
+  return now;
+}
+
+defineExpose({
+  add,
+  choose: () => input.value?.click(),
+  /** Resolves when nothing is on its way any more, to whether all of it is there. */
+  settled: () => coming ?? Promise.resolve(true),
+});
 </script>
 
 <template>
