@@ -80,12 +80,13 @@ const TABLES: Record<string, string> = {
     thread_id ${ID} NOT NULL,
     PRIMARY KEY (owner, id_key),
     KEY thread_ids_thread (owner, thread_id)`,
-  // What messages are found by: their folded words. Kept small, since many rows are read for one search.
+  // What messages are found by: their folded words, and the beginning of their text to show where they were found.
   message_words: `
     message_id ${ID} PRIMARY KEY,
     ${owned('message_words')},
     received_at BIGINT NOT NULL,
     words MEDIUMTEXT ${BIN} NOT NULL,
+    text MEDIUMTEXT ${BIN} NOT NULL,
     KEY message_words_latest (owner, received_at, message_id),
     FULLTEXT KEY message_words_words (words),
     CONSTRAINT message_words_message FOREIGN KEY (message_id) REFERENCES messages (id) ON DELETE CASCADE`,
@@ -158,8 +159,6 @@ export async function up(knex: Knex): Promise<void> {
     ADD KEY messages_thread (owner, thread_id, received_at),
     ADD KEY messages_gone (gone_at),
     ADD KEY messages_from (owner, from_address(100), received_at)`);
-  // The beginning of the text, to show where a message was found.
-  await knex.raw(`ALTER TABLE message_sources ADD COLUMN text MEDIUMTEXT ${BIN} NOT NULL DEFAULT ''`);
   await knex.raw(`ALTER TABLE drafts ADD COLUMN mailbox_id ${ID} NULL`);
   await knex.raw(`ALTER TABLE outbox ADD COLUMN mailbox_id ${ID} NULL`);
 }
@@ -167,7 +166,6 @@ export async function up(knex: Knex): Promise<void> {
 export async function down(knex: Knex): Promise<void> {
   await knex.raw('ALTER TABLE outbox DROP COLUMN mailbox_id');
   await knex.raw('ALTER TABLE drafts DROP COLUMN mailbox_id');
-  await knex.raw('ALTER TABLE message_sources DROP COLUMN text');
   await knex('messages').whereIn('folder', ['own', 'junk', 'gone']).update({ folder: 'archive' });
   await knex.raw(`ALTER TABLE messages
     DROP KEY messages_waits, DROP KEY messages_message, DROP KEY messages_thread, DROP KEY messages_from, DROP KEY messages_gone,

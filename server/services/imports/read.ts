@@ -84,7 +84,7 @@ async function itemsOf(name: string, content: Uint8Array, fileLimit: number, of:
   if (content.includes(0) && !/^(csv|txt|tsv)$/.test(ending)) throw new UserError(NO_NOTES);
   const { text } = decode(content);
   if (ending === 'json' || text.slice(0, 200).includes('"jar-note-bundle"')) return readBundle(text, fileLimit);
-  if (/^vcf|vcard$/.test(ending) || /^\s*BEGIN:VCARD\s/i.test(text)) return { items: cardItems(text), files: [] };
+  if (/^(?:vcf|vcard)$/.test(ending) || /^\s*BEGIN:VCARD\s/i.test(text)) return { items: cardItems(text), files: [] };
   if (of === 'people') {
     if (!/^(csv|tsv|txt|)$/.test(ending)) throw new UserError(phrase('importing.noPeople'));
     return { items: peopleItems(text), files: [] };
