@@ -15,6 +15,7 @@ import { benchMailbox } from './mailbox';
 import { benchNear } from './near';
 import { benchNotes } from './notes';
 import { benchSearch } from './search';
+import { benchSuggest } from './suggest';
 import { benchSync } from './sync';
 import { benchUsers } from './users';
 
@@ -24,6 +25,7 @@ const wanted = (name: string) => !only || only === name;
 
 if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
 if (wanted('near')) benchNear(root, 10_000);
+if (wanted('suggest')) benchSuggest(root);
 if (wanted('fill')) benchFill();
 if (wanted('cues')) for (const size of [100, 10_000]) benchCues(root, size);
 if (wanted('blanks')) benchCandidates();
