@@ -2,6 +2,7 @@ import type { Occasion } from '#core/search/habit';
 import type { Editor } from '@tiptap/vue-3';
 import { foldAccents } from '#core/text/fold';
 import { SEARCH_TRIGGER, type FoundNote, type OpenSearch } from '~/editor/noteSearch';
+import { useKnowingStore } from '~/stores/knowing';
 import { useNotesStore } from '~/stores/notes';
 
 /** So many words before the caret may be the beginning of a name. */
@@ -12,15 +13,19 @@ export function useCaretSearch(around: {
   editor: () => Editor;
   search: () => OpenSearch | null;
   occasion: () => Occasion;
+  /** The message that is answered; null for none. */
+  answers: () => string | null;
   take(id: string, range: OpenSearch['range']): void;
 }) {
   const notes = useNotesStore();
+  const knowing = useKnowingStore();
   const { current, onArrow } = useListBox(() => around.search()?.found.length ?? 0);
 
   async function find(query: string): Promise<FoundNote[]> {
     current.value = 0;
     if (query.trim()) return notes.search(query, 20, around.occasion());
-    return notes.pinned.slice(0, 7).map((row) => ({ row, terms: [] }));
+    const offered = around.answers() ? knowing.offered.map(({ row }) => row) : [];
+    return [...new Set([...offered, ...notes.pinned.slice(0, 7)])].map((row) => ({ row, terms: [] }));
   }
 
   /** Takes a key pressed in the letter while the search is open; false when it means something else. */

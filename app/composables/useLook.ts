@@ -13,6 +13,7 @@ import { toText } from '#core/note/text';
 import type { Slip } from '#core/slip/table';
 import type { LookRequest, LookResponse } from '../workers/look.worker';
 import { useAccountStore } from '~/stores/account';
+import { useKnowingStore } from '~/stores/knowing';
 import { useNotesStore } from '~/stores/notes';
 
 interface Surroundings {
@@ -31,6 +32,7 @@ const PAUSE_MS = 300;
 /** The last look at the draft that is open: what is seen at once, and what a worker finds by reading, a moment after the last key. */
 export function useLook(around: Surroundings) {
   const notes = useNotesStore();
+  const knowing = useKnowingStore();
   const account = useAccountStore();
   const settings = () => account.settings!;
   /** The signature that goes under the letter. */
@@ -118,6 +120,9 @@ export function useLook(around: Surroundings) {
         today: dayAt(Date.now(), settings().timeZone),
         locale: settings().locale,
         changedFacts: toRaw(around.changedFacts()),
+        // Only of the message that was read, and where it is wanted.
+        answeredAsks:
+          original && knowing.asks.length && knowing.message?.id === original.id ? [...knowing.byNotes] : undefined,
         sentBefore: notesOf(draft.fills).flatMap((id) => {
           const at = sent.get(id);
           return at ? [{ name: notes.byId.get(id)?.name ?? '', at }] : [];
@@ -126,7 +131,10 @@ export function useLook(around: Surroundings) {
       wishes: JSON.parse(JSON.stringify(wishes.value)),
     });
     const findings = await answer;
-    if (number === asked) close.value = findings;
+    if (number === asked) {
+      close.value = findings;
+      knowing.seenOpen(original?.id ?? '', quick.value, findings);
+    }
     return findings;
   }
 
@@ -144,6 +152,8 @@ export function useLook(around: Surroundings) {
       known,
       around.slips,
       signature,
+      () => knowing.asks,
+      () => knowing.byNotes,
     ],
     () => later.start(),
     { immediate: true },

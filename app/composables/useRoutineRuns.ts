@@ -11,6 +11,12 @@ interface Pane {
   run(routine: Routine): Promise<void>;
 }
 
+/** A routine that is nothing but a note put into the answer. */
+const ONLY_A_NOTE: Omit<Routine, 'name' | 'notes'> = {
+  ...{ id: '', version: 0, answer: 'reply', to: [], cc: [], bcc: [], signature: null },
+  ...{ importance: '', againIn: 0, why: '', filed: '', done: true },
+};
+
 /** Running routines on the message that is open, or on several, each opened in turn: nothing is sent unseen. */
 export function useRoutineRuns(desk: ReturnType<typeof useDesk>, reply: Ref<Pane | undefined>) {
   const account = useAccountStore();
@@ -102,7 +108,19 @@ export function useRoutineRuns(desk: ReturnType<typeof useDesk>, reply: Ref<Pane
     }
   }
 
+  /** Answers several messages with a note, one after the other. */
+  async function answerMany(id: string, ids: string[]): Promise<void> {
+    const note = notes.byId.get(id);
+    if (!note || !ids.length) return;
+    queue.value = { routine: { ...ONLY_A_NOTE, name: note.name, notes: [id] }, ids, at: 0 };
+    await open().catch((error) => {
+      queue.value = null;
+      desk.problem.value = messageOf(error);
+    });
+  }
+
   return {
+    answerMany,
     run,
     runMany,
     progress,

@@ -4,6 +4,7 @@ import type { Draft, Keeping, Note, Routine, Sending } from '#shared/types/wire'
 import type { Person } from '#shared/types/person';
 import type { DocJson } from '#core/note/schema';
 import { useAccountStore } from '~/stores/account';
+import { useKnowingStore } from '~/stores/knowing';
 import { useSendersStore } from '~/stores/senders';
 import { useMailStore } from '~/stores/mail';
 import { useRoutinesStore } from '~/stores/routines';
@@ -37,6 +38,8 @@ const desk = useDesk({
   makeRoutine: (sent, original) => panels.makeRoutine(sent, original),
 });
 const { message, draft, messageId, draftId, problem, reading, done, begin, showMessage, showDraft } = desk;
+const knowing = useKnowingStore();
+watch(message, (opened) => void knowing.read(opened), { immediate: true });
 const person = shallowRef<Person | null>(null);
 const recipient = ref('');
 /** With whom the open message was exchanged. */
@@ -161,6 +164,7 @@ useCommands({
       @draft="showDraft"
       @begin="begin('new')"
       @run="runs.runMany"
+      @answer="runs.answerMany"
       @change="desk.changeMany"
       @bring="importing.bring"
     />
@@ -281,8 +285,8 @@ useCommands({
             <template #alt><kbd>Alt</kbd></template>
           </I18nT>
           <el-button type="primary" @click="begin('reply')">{{ t('desk.reply') }}</el-button>
+          <NoteTray class="tray" :answers="message.id" @insert="beginWith" @leave="() => {}" />
           <RoutineList class="tray" @run="runs.run" />
-          <NoteTray class="tray" @insert="beginWith" @leave="() => {}" />
         </template>
         <template v-else-if="message">
           <p class="lead">{{ t('desk.youWroteThis') }}</p>

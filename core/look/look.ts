@@ -3,6 +3,7 @@ import { changedFacts } from './checks/facts';
 import { files, size } from './checks/files';
 import { signature, twoClosings, twoGreetings } from './checks/frame';
 import { links, pictures } from './checks/links';
+import { openQuestions } from './checks/questions';
 import { otherGreeting, otherName } from './checks/names';
 import { likelyAddresses } from './checks/recipients';
 import { sameNote, whom } from './checks/whom';
@@ -33,6 +34,7 @@ export function closeLook(draft: LookedAt, facts: LookFacts, wishes: LookWishes 
     wordTwice,
     slips,
     whom,
+    openQuestions,
   ];
   return wished(
     checks.flatMap((check) => check(letter)),

@@ -4,26 +4,35 @@ import type { Account } from '#shared/types/wire';
 import { emptyNote } from '#shared/schemas/note';
 import { routineSchema } from '#shared/schemas/routine';
 import { account as wren } from '../../demo/account';
+import { answers } from '../../demo/answers';
 import { lookups } from '../../demo/lookups';
 import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
 import { routines } from '../../demo/routines';
 import { shelves } from '../../demo/shelves';
 import { known, people, type PersonKey } from '../../demo/people';
+import { libraryMinutes, TOLD_DAYS, typing } from '../../demo/time';
+import { dayAt } from '#core/calendar/day';
+import { addressKey } from '#core/message/address';
+import { bareSubject } from '#core/message/subject';
 import { regionDefaults } from '#core/number/region';
 import { attribution, quoteText } from '#core/message/quote';
+import { messageTerms } from '#core/suggest/terms';
 import { newId } from '../db/id';
 import { isDuplicate } from '../db/connect';
 import { accountByAddress, insertAccount } from '../db/repositories/accounts';
 import { insertLookup } from '../db/repositories/lookups';
 import { insertNotes } from '../db/repositories/notes';
+import { rememberPast } from '../db/repositories/pastAnswers';
 import { insertRoutine } from '../db/repositories/routines';
 import { rememberSentNotes } from '../db/repositories/sentNotes';
+import { addWorkTime, insertUses } from '../db/repositories/timeBack';
 import { insertShelf } from '../db/repositories/shelves';
 import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
 import { UserError } from './errors';
 import { noteContent } from './noteContent';
+import { fixedLength } from './timeBack';
 import { phrase } from '#core/text/phrase';
 
 const DAY = 86_400_000;
@@ -118,15 +127,19 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     await insertRoutine(db, owner, newId(), routineSchema.validateSync({ ...routine, notes: known }));
   }
   const port = app.mail(owner);
+  const messageIds = new Map<string, string>();
   for (const message of [...messages].sort((a, b) => b.daysAgo - a.daysAgo)) {
     const folder = message.folder ?? 'inbox';
     const seen = folder !== 'inbox' || Boolean(message.answered);
-    await port.append(folder, await bytesOf(message, now), {
+    const { id } = await port.append(folder, await bytesOf(message, now), {
       seen,
       answered: Boolean(message.answered),
       receivedAt: writtenAt(message, now),
     });
+    messageIds.set(message.key, id);
   }
+  await learnAnswers(app, owner, now, { messages: messageIds, notes: noteIds });
+  await tellTime(app, owner, now, rows);
   for (const [key, [, address, company]] of Object.entries(people)) {
     const { fields = {}, sent = {} } = known[key as PersonKey] ?? {};
     const own = Object.entries(fields).map(([name, value]) => ({ name, value }));
@@ -136,6 +149,58 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     for (const [name, daysAgo] of Object.entries(sent))
       await rememberSentNotes(db, owner, address, [noteIds.get(name)!], now - daysAgo * DAY);
   }
+}
+
+/** What was learnt from the messages that were answered with notes. */
+async function learnAnswers(
+  app: Application,
+  owner: string,
+  now: number,
+  ids: { messages: Map<string, string>; notes: Map<string, string> },
+): Promise<void> {
+  for (const [key, names] of Object.entries(answers)) {
+    const message = messages.find((one) => one.key === key)!;
+    const learnt = {
+      id: ids.messages.get(key)!,
+      person: addressKey(mailbox(message.from).address),
+      isLater: bareSubject(message.subject) !== message.subject,
+      ...messageTerms(message.subject, message.text),
+    };
+    const taken = names.map((name) => ({ note: ids.notes.get(name)!, taken: true }));
+    await rememberPast(app.db, owner, learnt, taken, writtenAt(message, now) + DAY / 4);
+  }
+}
+
+/** The uses of the last weeks one by one, and what was measured. */
+async function tellTime(
+  app: Application,
+  owner: string,
+  now: number,
+  rows: { id: string; used: number; lastUsed: number; bodyText: string }[],
+): Promise<void> {
+  const addresses = Object.values(people).map(([, address]) => address);
+  const uses = rows.flatMap(({ id, used, lastUsed, bodyText }, n) => {
+    const apart = (300 * DAY) / used;
+    return Array.from({ length: used }, (_, i) => lastUsed - i * apart)
+      .filter((at) => at > now - TOLD_DAYS * DAY)
+      .map((at, i) => ({
+        id: newId(),
+        note: id,
+        person: addresses[(n * 7 + i * 3) % addresses.length]!,
+        at: Math.round(at),
+        characters: fixedLength(bodyText),
+      }));
+  });
+  await insertUses(app.db, owner, uses);
+  for (const [i, minutes] of libraryMinutes.entries()) {
+    const day = dayAt(now - i * 7 * DAY, wren.timeZone);
+    await addWorkTime(app.db, owner, day, 'library', { milliseconds: minutes * 60_000, characters: 0 });
+  }
+  const { characters, minutes } = typing;
+  await addWorkTime(app.db, owner, dayAt(now - DAY, wren.timeZone), 'typing', {
+    characters,
+    milliseconds: minutes * 60_000,
+  });
 }
 
 /** The demo account, where this installation offers it. @throws UserError */

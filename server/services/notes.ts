@@ -29,6 +29,8 @@ import { constantAnswers } from '../db/repositories/noteAnswers';
 import { listShelves, shelfById } from '../db/repositories/shelves';
 import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
+import { learnTaken } from './knowing';
+import { logUse } from './timeBack';
 import { noteContent } from './noteContent';
 import { inTransaction } from '../db/transaction';
 import { phrase } from '#core/text/phrase';
@@ -205,6 +207,8 @@ export async function orderPins(app: Application, owner: string, ids: string[]):
 /** Counts an insertion of the note. */
 export async function noteUsed(app: Application, owner: string, id: string, use: NoteUse): Promise<void> {
   if (!(await countUse(app.db, owner, id, use, app.now()))) throw notFound('note');
+  if (use.messageId) await learnTaken(app, owner, use.messageId, [id], use.offered ?? []);
+  await logUse(app, owner, id, use.person);
 }
 
 /** So often a blank is filled before it is called always the same. */

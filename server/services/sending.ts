@@ -32,6 +32,7 @@ import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
 import { noteFault } from './fault';
 import { codesInLetter } from './hands';
+import { settleTaken } from './knowing';
 import { lookAt } from './look';
 import { againAfter } from './messages';
 import { originalOf } from './original';
@@ -216,6 +217,7 @@ async function settleAnswer(
     if (draft?.state === 'sending') {
       await rememberFills(trx, owner, draft, app.now());
       if (draft.signature) await rememberSignature(trx, owner, draft.to[0]?.address ?? '', draft.signature);
+      await settleTaken(app, trx, owner, draft);
       await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
       const people = [...draft.to, ...draft.cc, ...draft.bcc];
       await rememberAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);

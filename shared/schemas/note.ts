@@ -56,6 +56,9 @@ export type CueQuestion = InferType<typeof cueQuestionSchema>;
 export const noteUseSchema = object({
   person: string().defined().max(1000).default(''),
   words: array(string().required().max(60)).required().max(20).default([]),
+  /** The message it answers, and the notes offered for that. */
+  messageId: string().max(26).nullable().default(null),
+  offered: array(id).required().max(10).default([]),
 });
 
 /** Which notes of the library are listed: all, those within reach, or those whose ids come after one. */
@@ -70,7 +73,8 @@ export const noteListSchema = object({
 export type NoteList = InferType<typeof noteListSchema>;
 export type NoteInput = InferType<typeof noteSchema>;
 export type NoteChange = InferType<typeof noteChangeSchema>;
-export type NoteUse = InferType<typeof noteUseSchema>;
+type WholeUse = InferType<typeof noteUseSchema>;
+export type NoteUse = Pick<WholeUse, 'person' | 'words'> & Partial<WholeUse>;
 /** What a note says, which its history keeps; where it stands is not part of it. */
 export type Wording = Omit<NoteInput, 'shelfId' | 'pinned'>;
 

@@ -7,6 +7,7 @@ import { isSlipWord } from '#core/slip/table';
 import { fold } from '#core/text/fold';
 import { bodyDoc } from './document';
 import { ownFields } from './fields';
+import { KNOWLEDGE, timeRule } from './knowing';
 import { COMMAND_NAMES, keyProblem, type OwnKeys } from '../utils/commands';
 import { locale, timeZone } from './region';
 import { isRecord, trimmed } from './text';
@@ -115,6 +116,11 @@ export const settingsSchema = object({
       }
       return true;
     }),
+  knows: array(string().oneOf(KNOWLEDGE).required())
+    .required()
+    .max(10)
+    .default([...KNOWLEDGE]),
+  timeRule: timeRule.required(),
   sendDelay: number().integer().min(0).max(30, phrase('invalid.sendDelay')).default(0),
 });
 

@@ -23,6 +23,7 @@ export const COMMANDS = {
   newMessage: { key: 'Alt+M', place: 'desk' },
   runRoutine: { key: 'Alt+Shift+1', digits: true, place: 'desk' },
   lookAgain: { key: 'Alt+C', place: 'desk' },
+  takeOffer: { key: '1', digits: true, fixed: true, place: 'desk' },
   takeNearNote: { key: 'Alt+1', digits: true, place: 'desk' },
   putByName: { key: 'Alt+N', place: 'desk' },
   findNote: { key: 'Alt+J', place: 'desk' },

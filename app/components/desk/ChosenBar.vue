@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import type { MessageChange } from '#shared/schemas/message';
+import type { NoteRow } from '#shared/types/wire';
 import { useMailStore } from '~/stores/mail';
 import { useRoutinesStore } from '~/stores/routines';
 
 /** What can be done with the messages that are chosen. */
-defineProps<{ count: number }>();
-const emit = defineEmits<{ change: [part: MessageChange]; run: [routine: string]; all: []; none: [] }>();
+defineProps<{ count: number; /** The note that is likeliest to answer each of them. */ likely: NoteRow | null }>();
+const emit = defineEmits<{
+  change: [part: MessageChange];
+  run: [routine: string];
+  answer: [note: string];
+  all: [];
+  none: [];
+}>();
 
 const mail = useMailStore();
 const routines = useRoutinesStore();
@@ -30,6 +37,9 @@ function pick(event: Event, done: (value: string) => void) {
     <span role="status">{{ t('desk.messagesChosen', { count }) }}</span>
     <button type="button" class="text-button small" @click="emit('all')">{{ t('desk.chooseAll') }}</button>
     <button type="button" class="text-button small" @click="emit('none')">{{ t('routine.chooseNone') }}</button>
+    <button v-if="likely" type="button" class="text-button small" @click="emit('answer', likely.id)">
+      {{ t('knowing.answerAll', { name: likely.name }) }}
+    </button>
     <button
       v-if="mail.list === 'waiting'"
       type="button"

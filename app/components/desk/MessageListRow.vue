@@ -3,7 +3,13 @@ import type { DraftRow, MessageRow } from '#shared/types/wire';
 import type { ListName } from '~/stores/mail';
 
 /** A message or a draft in a list: from or to whom, how long ago, what about, and what is still to be done. */
-const props = defineProps<{ row: MessageRow | DraftRow; list: ListName; now: number; open: boolean }>();
+const props = defineProps<{
+  row: MessageRow | DraftRow;
+  list: ListName;
+  now: number;
+  open: boolean;
+  /** The note that is likeliest to answer it. */ likely?: string;
+}>();
 
 const isDraft = (row: MessageRow | DraftRow): row is DraftRow => 'subjectText' in row;
 const correspondent = (row: MessageRow | DraftRow) => {
@@ -47,6 +53,11 @@ const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText 
       t('waiting.notDelivered')
     }}</span>
     <span v-else-if="!isDraft(row) && row.broken" class="preview small bad-word">{{ t('desk.readInPart') }}</span>
+    <span v-else-if="likely" class="preview small" dir="auto"
+      ><b v-if="!isDraft(row) && row.flagged" class="open-word">{{ t('desk.flagged') }}</b
+      ><span class="visually-hidden">{{ t('knowing.likely', { name: '' }) }}</span
+      ><span class="likely">{{ likely }}</span></span
+    >
     <span v-else class="preview small soft" dir="auto"
       ><b v-if="!isDraft(row) && row.flagged" class="open-word">{{ t('desk.flagged') }}</b
       >{{ row.preview }}</span
@@ -62,6 +73,11 @@ const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText 
   gap: 0 var(--s2);
   padding: 7px var(--s3) 8px;
   border-bottom: 1px solid var(--rule);
+}
+
+.likely {
+  font-family: var(--serif);
+  color: var(--green);
 }
 
 .row:hover {

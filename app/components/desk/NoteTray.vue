@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Search } from 'lucide-vue-next';
 import type { Occasion } from '#core/search/habit';
+import { useKnowingStore } from '~/stores/knowing';
 import { useNotesStore } from '~/stores/notes';
 import type { FoundNote } from '~/editor/noteSearch';
 
@@ -11,10 +12,15 @@ const props = defineProps<{
   oneLine?: boolean;
   /** To whom and about what is written, so that what was used for it comes first. */
   occasion?: Occasion;
+  /** The message that is answered, or would be; none where nothing is. */
+  answers?: string | null;
 }>();
 const emit = defineEmits<{ insert: [id: string]; preview: [id: string]; leave: [] }>();
 
 const notes = useNotesStore();
+const knowing = useKnowingStore();
+/** What is offered for the message, while the fill list does not need the room. */
+const offered = computed(() => (props.answers && props.answers === knowing.message?.id ? knowing.offered : []));
 const query = ref('');
 const found = shallowRef<FoundNote[]>([]);
 const { current, onArrow } = useListBox(() => found.value.length);
@@ -38,6 +44,10 @@ useCommands({
       emit('preview', found.value[current.value]!.row.id);
       query.value = '';
     },
+  },
+  takeOffer: {
+    when: (event) => !isTyping(event) && Boolean(offered.value[Number(event.key) - 1]),
+    do: (event) => take(offered.value[Number(event.key) - 1]!.row.id),
   },
   takeNearNote: {
     when: (event) => Boolean(near.value[Number(pressedKey(event).slice(-1)) - 1]),
@@ -69,6 +79,7 @@ function onKey(event: KeyboardEvent) {
 
 <template>
   <section class="tray" :class="{ short }" :aria-label="t('common.notes')">
+    <OfferList v-if="!query.trim() && !short && offered.length" :offered="offered" :one-line="oneLine" @take="take" />
     <div class="line">
       <el-input
         id="tray-search"
@@ -102,7 +113,7 @@ function onKey(event: KeyboardEvent) {
       @pick="take"
       @hover="(i: number) => (current = i)"
     />
-    <div v-else-if="!short" class="near" :class="{ 'one-line': oneLine }">
+    <div v-if="!query.trim() && !short" class="near" :class="{ 'one-line': oneLine }">
       <span v-if="notes.state === 'loading'" class="soft">{{ t('common.fetchingNotes') }}</span>
       <span v-else-if="notes.state === 'failed'" class="notice bad" role="alert"
         >{{ notes.problem }}

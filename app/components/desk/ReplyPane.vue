@@ -2,16 +2,15 @@
 import { EditorContent } from '@tiptap/vue-3';
 import type { Draft, Message, Note, Sending } from '#shared/types/wire';
 import type { Person } from '#shared/types/person';
-import { addressKey } from '#core/message/address';
 import { blankKey } from '#core/blank/kinds/key';
 import type { MessageFacts } from '#core/blank/kinds/kind';
 import type { BlankQuestion } from '#core/blank/questions';
 import { signatureTexts } from '#core/note/signature';
 import { splitName } from '#core/person/name';
-import { kindWords } from '#core/search/habit';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import type { Target } from '~/composables/useLetter';
 import { useAccountStore } from '~/stores/account';
+import { useKnowingStore } from '~/stores/knowing';
 import { useLookupsStore } from '~/stores/lookups';
 import { useNotesStore } from '~/stores/notes';
 
@@ -35,6 +34,7 @@ const emit = defineEmits<{
 
 const account = useAccountStore();
 const notes = useNotesStore();
+const knowing = useKnowingStore();
 const lookups = useLookupsStore();
 /** What is being typed is taken over before anything else happens to the draft, and before it is closed. */
 function settle() {
@@ -110,7 +110,7 @@ const { delayed, held, failure, busy, send, follow, takeBack } = useSending(hand
   settle,
   look: now,
   goTo,
-  onSent: (result, sent) => emit('sent', result, sent),
+  onSent: (result, sent) => (knowing.left(answersOf(sent)), emit('sent', result, sent)),
   onHeld: letter.refreshFacts,
   onReturned: () => body.commands.focus(),
 });
@@ -132,14 +132,13 @@ watch(
   (version) => version && emit('saved', version),
 );
 
-const writtenTo = computed(() => addressKey(draft.value?.to[0]?.address ?? ''));
-const about = computed(() => kindWords(props.message?.subject ?? draft.value?.subjectText ?? ''));
-const occasion = computed(() => ({ person: writtenTo.value, words: about.value }));
+const { occasion, answers } = useOccasion(draft, () => props.message?.subject);
 
 const caretSearch = useCaretSearch({
   editor: () => body,
   search: () => search.value,
   occasion: () => occasion.value,
+  answers: () => answers.value,
   take: (id, range) => void insert(id, { range }),
 });
 const { current } = caretSearch;
@@ -161,7 +160,7 @@ async function insert(which: string | Note, target?: Omit<Target, 'editor'> & Pa
       await lookups.fresh(note.subject, note.body);
       // What was typed to find it may have grown while the note was fetched.
       const insertion = letter.insert(note, search.value && target ? { range: search.value.range } : target);
-      if (note.id) notes.used(note.id, occasion.value);
+      if (note.id) knowing.used(note.id, occasion.value, answers.value);
       await nextTick();
       if (!fillList.value?.focusFirst(insertion) && (editor !== body || !letter.toCaret())) editor.commands.focus();
       await nextTick();
@@ -315,6 +314,7 @@ defineExpose({
       :short="openBlanks.length > 0"
       :one-line="questions.length > 0"
       :occasion="occasion"
+      :answers="answers"
       class="tray"
       data-part="tray"
       @insert="(id) => insert(id)"

@@ -19,7 +19,6 @@ import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import { dayAt } from '#core/calendar/day';
 import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
-import { letterPage } from '#shared/utils/letterPage';
 import { useAccountStore } from '~/stores/account';
 
 const props = defineProps<{ message: Message; answering: boolean }>();
@@ -62,49 +61,14 @@ const isOwn = computed(() => own.value.has(addressKey(props.message.from.address
 const several = computed(() => others.value.length > 0);
 const names = (boxes: { name: string; address: string }[]) => boxes.map((box) => box.name || box.address).join(', ');
 
-/** The letter in a frame that runs nothing. With pictures from elsewhere it is a page of its own, which alone may fetch them. */
-const frame = computed(() =>
-  pictures.value
-    ? { src: `/api/messages/${props.message.id}/page` }
-    : { srcdoc: letterPage(props.message.html, false) },
-);
-const frameElement = ref<HTMLIFrameElement>();
-const frameHeight = ref(200);
-function fit() {
-  const inside = frameElement.value?.contentDocument;
-  if (!inside) return;
-  frameHeight.value = Math.max(80, inside.documentElement.scrollHeight + 4);
-  // Keys pressed while something is selected in the letter are meant for the Desk.
-  inside.addEventListener('keydown', (event) => {
-    const { key, code, altKey, ctrlKey, shiftKey, metaKey } = event;
-    const modifierAltGraph = event.getModifierState('AltGraph');
-    if (altKey || ctrlKey)
-      window.dispatchEvent(
-        new KeyboardEvent('keydown', { key, code, altKey, ctrlKey, shiftKey, metaKey, modifierAltGraph }),
-      );
-  });
-}
-
-const letter = ref<HTMLElement>();
+const frame = ref<{ selection(): { html: string } | null }>();
+const letter = ref<{ $el: HTMLElement }>();
 /** What is selected in the letter; null when nothing is. */
 function selection(): { html?: string; text?: string } | null {
-  const inside = frameElement.value?.contentDocument?.getSelection();
-  if (inside && !inside.isCollapsed && inside.rangeCount) {
-    const range = inside.getRangeAt(0);
-    let part: Node = range.cloneContents();
-    // Items, rows and quotations are what they are by what stands around them.
-    for (let around: Node | null = range.commonAncestorContainer; around; around = around.parentNode) {
-      if (!/^(UL|OL|LI|TABLE|TBODY|TR|TD|TH|BLOCKQUOTE)$/.test(around.nodeName)) continue;
-      const copy = around.cloneNode(false);
-      copy.appendChild(part);
-      part = copy;
-    }
-    const holder = document.createElement('div');
-    holder.append(part);
-    return { html: holder.innerHTML };
-  }
+  const inFrame = frame.value?.selection();
+  if (inFrame) return inFrame;
   const here = window.getSelection();
-  const text = here && letter.value && here.containsNode(letter.value, true) ? here.toString() : '';
+  const text = here && letter.value && here.containsNode(letter.value.$el, true) ? here.toString() : '';
   return text.trim() ? { text } : null;
 }
 defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value) });
@@ -205,19 +169,9 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
         </button>
       </p>
 
-      <iframe
-        v-if="message.html"
-        ref="frameElement"
-        :key="`${message.id}-${pictures}`"
-        class="frame"
-        :title="t('desk.messageText')"
-        sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
-        v-bind="frame"
-        :style="{ height: `${frameHeight}px` }"
-        @load="fit"
-      />
+      <MessageFrame v-if="message.html" ref="frame" :message="message" :pictures="pictures" />
       <template v-else>
-        <div ref="letter" class="letter text" dir="auto">{{ message.text.own }}</div>
+        <MessageText ref="letter" :message-id="message.id" :text="message.text.own" />
         <template v-if="message.text.quoted">
           <button type="button" class="text-button small" :aria-expanded="showQuoted" @click="showQuoted = !showQuoted">
             {{ showQuoted ? t('desk.hideQuoted') : t('desk.showQuoted') }}
@@ -376,17 +330,6 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
   margin-top: var(--s2);
   color: var(--ink-soft);
   font-size: 14px;
-}
-
-.frame {
-  width: 100%;
-  border: 0;
-  background: #fffdf8;
-  border-radius: 2px;
-}
-
-html.dark .frame {
-  padding: var(--s2);
 }
 
 .attachments {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core';
 import { Inbox, PenLine } from 'lucide-vue-next';
-import type { DraftRow, MessageRow } from '#shared/types/wire';
+import type { DraftRow, MessageRow, NoteRow } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
 import type { Mailbox } from '#core/message/address';
+import { useKnowingStore } from '~/stores/knowing';
 import { useMailStore, type ListName } from '~/stores/mail';
 import { useSendersStore } from '~/stores/senders';
 import { useRoutinesStore } from '~/stores/routines';
@@ -14,6 +15,7 @@ const emit = defineEmits<{
   draft: [id: string];
   begin: [];
   run: [routine: string, ids: string[]];
+  answer: [note: string, ids: string[]];
   change: [ids: string[], part: MessageChange];
   bring: [files: FileList];
 }>();
@@ -55,6 +57,18 @@ const empty: Record<string, string> = {
 const COUNT_LIMIT = 1_000;
 const count = computed(() => (mail.total > COUNT_LIMIT ? t('desk.moreThan', { count: COUNT_LIMIT }) : mail.total));
 
+// The note that is likeliest to answer each message that waits.
+const knowing = useKnowingStore();
+const likely = shallowRef(new Map<string, NoteRow>());
+watch(
+  () => (mail.list === 'waiting' ? mail.rows : []),
+  async (waiting) => {
+    const found = await knowing.likeliest(waiting).catch(() => null);
+    if (found && (mail.list === 'waiting' ? mail.rows === waiting : !waiting.length)) likely.value = found;
+  },
+  { immediate: true },
+);
+
 const isDraft = (row: MessageRow | DraftRow): row is DraftRow => 'subjectText' in row;
 const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText : row.subject) || t('common.noSubject');
 
@@ -84,6 +98,11 @@ function taken(): string[] {
   chosen.value = [];
   return ids;
 }
+/** The note that answers all that are chosen, where one is likeliest for each of them. */
+const likelyOfChosen = computed(() => {
+  const [first, ...others] = chosen.value.map((id) => likely.value.get(id));
+  return first && others.every((one) => one?.id === first.id) ? first : null;
+});
 onMounted(() => routines.load().catch(() => {}));
 
 const chooser = ref<HTMLInputElement>();
@@ -155,6 +174,8 @@ function bringChosen(event: Event) {
     <LazyChosenBar
       v-if="chosen.length && !typed.trim()"
       :count="chosen.length"
+      :likely="likelyOfChosen"
+      @answer="(note) => emit('answer', note, taken())"
       @change="(part) => emit('change', taken(), part)"
       @run="(routine) => emit('run', routine, taken())"
       @all="chosen = mail.rows.map(({ id }) => id)"
@@ -167,6 +188,7 @@ function bringChosen(event: Event) {
           :row="row"
           :list="mail.list"
           :now="now"
+          :likely="likely.get(row.id)?.name"
           :open="row.id === messageId || row.id === draftId"
           @click="isDraft(row) ? emit('draft', row.id) : emit('message', row.id)"
         />

@@ -31,6 +31,7 @@ export const CHECKS = [
   'slip',
   'meant-for-one',
   'meant-for-all',
+  'question-open',
 ] as const;
 
 /** The name of a check. */

@@ -28,6 +28,8 @@ export interface LookFacts {
   /** Notes of this letter that were sent to the same person before, and when last (milliseconds since 1970). */
   sentBefore: { name: string; at: number }[];
   slips?: SlipTable;
+  /** Which questions of the message are answered by notes that were put in; without it nobody asks for them. */
+  answeredAsks?: number[];
   /** Facts from lookups that were changed since they were filled. */
   changedFacts?: ChangedFact[];
 }

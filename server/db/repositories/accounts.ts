@@ -5,6 +5,8 @@ import type { CueMode } from '#core/cue/table';
 import type { CheckName, Silence } from '#core/look/letter/finding';
 import type { Signature } from '#core/note/signature';
 import type { Slip } from '#core/slip/table';
+import { USUAL_RULE, type TimeRule } from '#core/time/rule';
+import type { Knowledge } from '#shared/schemas/knowing';
 import { json, num } from '../rows';
 import { inTransaction } from '../transaction';
 
@@ -39,6 +41,10 @@ export interface SettingsRow {
   sendDelay: number;
   /** Keys of one's own, by what they do. */
   keys: OwnKeys;
+  /** What may be learnt and said. */
+  knows: Knowledge[];
+  /** How time saved is worked out, where it is not as usual. */
+  timeRule: TimeRule;
 }
 
 /** What an account begins with is set by the table. */
@@ -54,6 +60,8 @@ type Begun = Omit<
   | 'silences'
   | 'sendDelay'
   | 'keys'
+  | 'knows'
+  | 'timeRule'
 > &
   Partial<Pick<SettingsRow, 'sendDelay'>>;
 
@@ -129,6 +137,8 @@ export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow |
     silences: json(row.silences),
     sendDelay: num(row.send_delay),
     keys: json(row.own_keys),
+    knows: json(row.knows),
+    timeRule: { ...USUAL_RULE, ...json<Partial<TimeRule>>(row.time_rule) },
   };
 }
 
@@ -157,6 +167,8 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
       silences: JSON.stringify(settings.silences),
       send_delay: settings.sendDelay,
       own_keys: JSON.stringify(settings.keys),
+      knows: JSON.stringify(settings.knows),
+      time_rule: JSON.stringify(settings.timeRule),
     });
   return changed === 1;
 }

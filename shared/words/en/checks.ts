@@ -41,6 +41,7 @@ export default {
     wordTwice: '“{word}” stands twice',
     slip: '“{word}” should perhaps be “{meant}”',
     meantForOne: '“{text}”, and it goes to {count} person | “{text}”, and it goes to {count} people',
+    questionOpen: 'Question {number}, “{text}”, does not seem to be answered',
     meantForAll: '“{text}”, and it goes to one person only',
   },
   address: {

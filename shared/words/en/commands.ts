@@ -17,6 +17,7 @@ export default {
   reply: 'Reply',
   replyAll: 'Reply to all',
   newMessage: 'New message',
+  takeOffer: 'Put in a note that is offered, while nothing is being typed',
   takeNearNote: 'Put in the first of the pinned notes; 2 to 9, the others',
   putByName: 'Put in the note whose name begins with the letters before the caret',
   findNote: 'Find a note at the caret',

@@ -12,6 +12,7 @@ import fill from './fill';
 import handling from './handling';
 import invalid from './invalid';
 import keys from './keys';
+import knowing from './knowing';
 import library from './library';
 import lookups from './lookups';
 import mailbox from './mailbox';
@@ -40,6 +41,7 @@ export default {
   handling,
   invalid,
   keys,
+  knowing,
   library,
   lookups,
   mailbox,

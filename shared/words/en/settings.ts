@@ -92,6 +92,7 @@ export default {
     'word-twice': 'A word stands twice',
     slip: 'A slip is left',
     'meant-for-one': 'It goes to several and seems meant for one',
+    'question-open': 'A question of theirs is not answered',
     'meant-for-all': 'It goes to one and seems meant for all',
   },
   picturesAndAttachments: 'Pictures and attachments',

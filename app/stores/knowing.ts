@@ -1,0 +1,239 @@
+import { defineStore } from 'pinia';
+import type { Message, MessageRow, NoteRow } from '#shared/types/wire';
+import type { NoteUse } from '#shared/schemas/note';
+import type { Ask } from '#core/asks/asks';
+import { addressKey } from '#core/message/address';
+import { bareSubject } from '#core/message/subject';
+import { NAMED, QUIET } from '#core/suggest/confidence';
+import type { Finding } from '#core/look/letter/finding';
+import type { PastAnswer } from '#core/suggest/past';
+import type { Asked, Offer } from '#core/suggest/suggest';
+import type { Seen, SuggestRequest, SuggestResponse } from '../workers/suggest.worker';
+import { useAccountStore } from './account';
+import { useNotesStore } from './notes';
+
+/** A note offered, as it stands in the library. */
+export interface OfferedNote {
+  row: NoteRow;
+  offer: Offer;
+}
+
+/** So much of what was learnt is fetched at once, and so much of it at most. */
+const PAGE = 2_000;
+const MOST = 100_000;
+/** An offer behind the first is shown from here on. */
+const WORTH_SHOWING = 0.06;
+/** So much of a message is read for what it asks. */
+const READ = 20_000;
+
+const isLater = (subject: string) => bareSubject(subject) !== subject.trim();
+
+/** What a message asks of whom, as suggestion needs it. */
+const askedOf = (message: Message): Asked => ({
+  id: message.id,
+  subject: message.subject,
+  text: (message.text.own || message.preview).slice(0, READ),
+  person: addressKey(message.from.address),
+  isLater: isLater(message.subject),
+});
+/** The same for a message in a list, of which only the beginning is here. */
+const askedOfRow = ({ id, subject, preview, from }: MessageRow): Asked => ({
+  ...{ id, subject, text: preview },
+  person: addressKey(from.address),
+  isLater: isLater(subject),
+});
+
+/** What the application knows of messages: the notes that may answer them, and what they ask. A worker works it out. */
+export const useKnowingStore = defineStore('knowing', () => {
+  const account = useAccountStore();
+  const notes = useNotesStore();
+  const wants = (what: 'offers' | 'questions') => Boolean(account.settings?.knows.includes(what));
+
+  /** The message that was read last, and what was seen in it. */
+  const message = shallowRef<Asked | null>(null);
+  const seen = shallowRef<Seen>({ offers: [], asks: [] });
+  /** Notes that were put into the answer since. */
+  const taken = ref<string[]>([]);
+
+  let worker: Worker | null = null;
+  let asked = 0;
+  const waiting = new Map<number, (answer: SuggestResponse) => void>();
+  function post(request: SuggestRequest): void {
+    if (!worker) {
+      worker = new Worker(new URL('../workers/suggest.worker.ts', import.meta.url), { type: 'module' });
+      worker.onmessage = ({ data }: MessageEvent<SuggestResponse>) => {
+        waiting.get(data.number)?.(data);
+        waiting.delete(data.number);
+      };
+    }
+    worker.postMessage(request);
+  }
+  function ask(request: (number: number) => SuggestRequest): Promise<SuggestResponse> {
+    const number = ++asked;
+    return new Promise((resolve) => {
+      waiting.set(number, resolve);
+      post(request(number));
+    });
+  }
+
+  // The library in the worker, kept in step by version.
+  const known = new Map<string, number>();
+  function keepNotes(): void {
+    const rows = notes.rows.filter(({ id, version }) => known.get(id) !== version);
+    const here = new Set(notes.rows.map(({ id }) => id));
+    const drop = [...known.keys()].filter((id) => !here.has(id));
+    if (!rows.length && !drop.length) return;
+    for (const { id, version } of rows) known.set(id, version);
+    for (const id of drop) known.delete(id);
+    const put = rows.map(({ id, name, description, subjectText, bodyText }) => ({
+      ...{ id, name, description },
+      subject: subjectText,
+      body: bodyText,
+    }));
+    post({ type: 'notes', put, drop });
+  }
+
+  /** Whether all that was learnt is here. */
+  const ready = ref(false);
+  let starting: Promise<void> | null = null;
+  async function learnAll(): Promise<void> {
+    let after = {};
+    for (let count = 0; count < MOST; count += PAGE) {
+      const answers = await api<PastAnswer[]>('/knowing/past', { query: { ...after, limit: PAGE } });
+      if (answers.length) post({ type: 'past', answers });
+      const last = answers.at(-1);
+      if (answers.length < PAGE || !last) break;
+      after = { at: last.at, message: last.message, note: last.note };
+    }
+  }
+  /** Begins once, when the library is here; what cannot be fetched is tried again with the next message. */
+  async function start(): Promise<void> {
+    if (!wants('offers')) return;
+    await notes.load();
+    if (!notes.complete) return;
+    keepNotes();
+    starting ??= learnAll().catch(() => void (starting = null));
+    await starting;
+    ready.value = Boolean(starting);
+  }
+  watch(
+    () => notes.rows,
+    () => ready.value && keepNotes(),
+  );
+  // What is wanted otherwise holds for the message that is open too.
+  watch(
+    () => account.settings?.knows.join(),
+    () => message.value && void see(message.value),
+  );
+
+  async function see(one: Asked): Promise<void> {
+    const offers = wants('offers');
+    if (offers) await start();
+    if (message.value?.id !== one.id) return;
+    const request = (number: number): SuggestRequest => ({
+      type: 'read',
+      number,
+      message: one,
+      now: Date.now(),
+      offers,
+    });
+    const answer = offers || wants('questions') ? await ask(request) : null;
+    if (message.value?.id === one.id) seen.value = answer?.seen ?? { offers: [], asks: [] };
+  }
+
+  /** Reads a message that was opened; null when none is. */
+  async function read(opened: Message | null): Promise<void> {
+    const isAnswerable = opened && opened.folder !== 'sent';
+    if (isAnswerable && message.value?.id === opened.id) return;
+    message.value = isAnswerable ? askedOf(opened) : null;
+    seen.value = { offers: [], asks: [] };
+    taken.value = [];
+    answered.value = [];
+    if (message.value) await see(message.value);
+  }
+
+  const asks = computed<Ask[]>(() => (wants('questions') ? seen.value.asks : []));
+  /** All that is worth offering, what was taken left out; nothing where the first is not sure enough. */
+  const offered = computed<OfferedNote[]>(() => {
+    if ((seen.value.offers[0]?.confidence ?? 0) < QUIET) return [];
+    return seen.value.offers.flatMap((offer) => {
+      const row = notes.byId.get(offer.id);
+      return row && offer.confidence >= WORTH_SHOWING && !taken.value.includes(row.id) ? [{ row, offer }] : [];
+    });
+  });
+  /** Which questions are answered by notes that were taken for them. */
+  const byNotes = computed(
+    () => new Set(seen.value.offers.filter(({ id }) => taken.value.includes(id)).flatMap((offer) => offer.asks)),
+  );
+
+  /** The questions, from 0, that the letter as it stands answers; none while nothing is written. */
+  const answered = ref<number[]>([]);
+  /** Takes over what the last look sees of the answer to a message. */
+  function seenOpen(answers: string, ...looks: Finding[][]): void {
+    if (answers !== message.value?.id) return;
+    const findings = looks.flat();
+    const isEmpty = findings.some(({ kind }) => kind === 'nothing-written');
+    const open = new Set(findings.flatMap(({ kind, about }) => (kind === 'question-open' ? Number(about) : [])));
+    answered.value = isEmpty ? [] : asks.value.flatMap((_, i) => (open.has(i) ? [] : [i]));
+  }
+
+  /** Counts a note that was put into a letter, and learns from it where the letter answers the message that was read. */
+  function used(id: string, use: NoteUse, answers: string | null): void {
+    const one = message.value;
+    const isAnswer = Boolean(one && one.id === answers);
+    const ids = isAnswer ? offered.value.map(({ row }) => row.id) : [];
+    notes.used(id, isAnswer ? { ...use, messageId: one!.id, offered: ids } : use);
+    if (!isAnswer) return;
+    taken.value = [...taken.value, id];
+    learn(one!, [
+      { note: id, taken: true },
+      ...ids.filter((other) => other !== id).map((note) => ({ note, taken: false })),
+    ]);
+  }
+  function learn(one: Asked, about: { note: string; taken: boolean }[]): void {
+    if (wants('offers')) post({ type: 'answered', answered: { message: one, notes: about, at: Date.now() } });
+  }
+
+  /** An answer left: what was offered for it and not taken was passed over. */
+  function left(answers: string | null): void {
+    const one = message.value;
+    if (!one || one.id !== answers || taken.value.length || !offered.value.length) return;
+    const ids = offered.value.map(({ row }) => row.id);
+    learn(
+      one,
+      ids.map((note) => ({ note, taken: false })),
+    );
+    api('/knowing/passed', { method: 'POST', body: { messageId: one.id, offered: ids } }).catch(() => {
+      /* What is not learnt harms nothing. */
+    });
+  }
+
+  /** The likeliest note for each message of a list, where one is sure enough; by their ids. */
+  async function likeliest(rows: MessageRow[]): Promise<Map<string, NoteRow>> {
+    if (!wants('offers') || !rows.length) return new Map();
+    await start();
+    if (!ready.value) return new Map();
+    const messages = rows.map(askedOfRow);
+    const { likeliest: offers = [] } = await ask((number) => ({
+      type: 'likeliest',
+      number,
+      messages,
+      now: Date.now(),
+    }));
+    return new Map(
+      offers.flatMap((offer, i) => {
+        const row = offer && offer.confidence >= NAMED ? notes.byId.get(offer.id) : undefined;
+        return row ? [[rows[i]!.id, row] as const] : [];
+      }),
+    );
+  }
+
+  /** Forgets what was learnt. */
+  async function forget(): Promise<void> {
+    await api('/knowing/past', { method: 'DELETE' });
+    if (worker) post({ type: 'forget' });
+    if (message.value) await see(message.value);
+  }
+
+  return { message, asks, answered, seenOpen, offered, byNotes, read, used, left, likeliest, forget };
+});
