@@ -11,6 +11,7 @@ const places = [
   { to: '/lookups', name: t('common.lookups') },
   { to: '/people', name: t('common.people') },
   { to: '/hands', name: t('hands.all') },
+  { to: '/time-back', name: t('timeBack.title') },
   { to: '/settings', name: t('common.settings') },
 ];
 </script>

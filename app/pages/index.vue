@@ -89,6 +89,7 @@ async function beginWith(id: string) {
   await reply.value?.insert(id);
 }
 
+useWorkTime('typing', '.reply .letter');
 const panels = usePanels(desk, { reply, theirs, keepPanel });
 const { keeping, improving, routine, arriving, about, asking } = panels;
 /** Puts a question with options into the letter. */

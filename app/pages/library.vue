@@ -125,6 +125,7 @@ async function bringMessage(file: File) {
   }
 }
 // On the bench the editor and the attachments take files themselves.
+useWorkTime('library');
 const dropping = useFileDrop(bring, () => !onBench.value);
 async function leaveImport() {
   await work.leave();

@@ -11,6 +11,7 @@ useHead({ title: t('lookups.pageTitle') });
 
 const account = useAccountStore();
 // A file dropped here goes nowhere, instead of taking the place of the application.
+useWorkTime('library');
 useFileDrop(
   () => {},
   () => false,

@@ -154,6 +154,7 @@ const isStale = computed(() => code.value === 'stale');
       <HandSettings :model-value="values" :fields="fields" @change="saved = false" />
 
       <LookSettings :model-value="values" @change="saved = false" />
+      <KnowingSettings :model-value="values" @change="saved = false" />
 
       <section aria-labelledby="s-limits">
         <h2 id="s-limits">{{ t('settings.picturesAndAttachments') }}</h2>

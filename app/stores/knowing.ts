@@ -182,16 +182,20 @@ export const useKnowingStore = defineStore('knowing', () => {
     const one = message.value;
     const isAnswer = Boolean(one && one.id === answers);
     const ids = isAnswer ? offered.value.map(({ row }) => row.id) : [];
-    notes.used(id, isAnswer ? { ...use, messageId: one!.id, offered: ids } : use);
+    const offers = isAnswer ? seen.value.offers : [];
+    const about = offers.find((offer) => offer.id === id)?.asks ?? [];
+    // Notes offered for other questions were not passed over.
+    const over = ids.filter((other) => {
+      const theirs = offers.find((offer) => offer.id === other)!.asks;
+      return other !== id && (!about.length || theirs.some((ask) => about.includes(ask)));
+    });
+    notes.used(id, isAnswer ? { ...use, messageId: one!.id, offered: over, asks: about } : use);
     if (!isAnswer) return;
     taken.value = [...taken.value, id];
-    learn(one!, [
-      { note: id, taken: true },
-      ...ids.filter((other) => other !== id).map((note) => ({ note, taken: false })),
-    ]);
+    learn(one!, [{ note: id, taken: true }, ...over.map((note) => ({ note, taken: false }))], about);
   }
-  function learn(one: Asked, about: { note: string; taken: boolean }[]): void {
-    if (wants('offers')) post({ type: 'answered', answered: { message: one, notes: about, at: Date.now() } });
+  function learn(message: Asked, notes: { note: string; taken: boolean }[], asks: number[] = []): void {
+    if (wants('offers')) post({ type: 'answered', answered: { message, notes, asks, at: Date.now() } });
   }
 
   /** An answer left: what was offered for it and not taken was passed over. */
@@ -229,10 +233,11 @@ export const useKnowingStore = defineStore('knowing', () => {
   }
 
   /** Forgets what was learnt. */
-  async function forget(): Promise<void> {
-    await api('/knowing/past', { method: 'DELETE' });
+  async function forget(): Promise<number> {
+    const { forgotten } = await api<{ forgotten: number }>('/knowing/past', { method: 'DELETE' });
     if (worker) post({ type: 'forget' });
     if (message.value) await see(message.value);
+    return forgotten;
   }
 
   return { message, asks, answered, seenOpen, offered, byNotes, read, used, left, likeliest, forget };

@@ -8,6 +8,8 @@ import type { SuggestNote } from '#core/suggest/wording';
 export interface JustAnswered {
   message: Asked;
   notes: { note: string; taken: boolean }[];
+  /** Which of its questions are meant; none for all. */
+  asks: number[];
   at: number;
 }
 
@@ -53,8 +55,8 @@ self.onmessage = ({ data }: MessageEvent<SuggestRequest>) => {
   } else if (data.type === 'past') {
     for (const answer of data.answers) suggester.learn(answer);
   } else if (data.type === 'answered') {
-    const { message, notes, at } = data.answered;
-    const terms = messageTerms(message.subject, message.text);
+    const { message, notes, asks, at } = data.answered;
+    const terms = messageTerms(message.subject, message.text, asks);
     for (const { note, taken } of notes)
       suggester.learn({
         message: message.id,

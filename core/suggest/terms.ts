@@ -13,9 +13,14 @@ export interface MessageTerms {
 /** So many words of a message are compared; what is asked further down a long letter counts before its story. */
 export const MOST_ASKED = 60;
 const MOST_AROUND = 60;
-/** What of a message is compared with notes and with messages answered before. */
-export function messageTerms(subject: string, text: string): MessageTerms {
-  const asks = asksIn(text);
+/**
+ * What of a message is compared with notes and with messages answered before.
+ * @param only the questions that are meant, by their numbers from 0; all where none is named
+ */
+export function messageTerms(subject: string, text: string, only: readonly number[] = []): MessageTerms {
+  const all = asksIn(text);
+  const meant = all.filter((_, i) => only.includes(i));
+  const asks = meant.length ? meant : all;
   const asked: string[] = [];
   const around: string[] = [];
   let next = 0;

@@ -12,12 +12,12 @@ import { runTask } from '../work/pool';
 const knows = async (app: Application, owner: string) => (await readSettings(app, owner)).knows.includes('offers');
 
 /** What of a message is learnt, read from its bytes; null when it is gone. */
-async function learnt(app: Application, owner: string, id: string) {
+async function learnt(app: Application, owner: string, id: string, asks?: number[]) {
   const message = await askedMessage(app.db, owner, id);
   if (!message) return null;
   const { raw, preview } = await app.mail(owner).get(id);
   const { text } = await runTask('show', { raw, id, pictures: false });
-  return { ...message, ...messageTerms(message.subject, text.own || preview) };
+  return { ...message, ...messageTerms(message.subject, text.own || preview, asks) };
 }
 
 /** Learns that a note was put into the answer to a message, and which of those offered were not. */
@@ -27,10 +27,12 @@ export async function learnTaken(
   messageId: string,
   taken: string[],
   offered: string[],
+  asks?: number[],
 ): Promise<void> {
   if (!(await knows(app, owner))) return;
-  const message = await learnt(app, owner, messageId);
+  const message = await learnt(app, owner, messageId, asks);
   if (!message) return;
+  // What was passed over was passed over for what the note was put in for.
   const passed = offered.filter((id) => !taken.includes(id));
   const notes = [...taken.map((note) => ({ note, taken: true })), ...passed.map((note) => ({ note, taken: false }))];
   await rememberPast(app.db, owner, message, notes, app.now());

@@ -207,7 +207,7 @@ export async function orderPins(app: Application, owner: string, ids: string[]):
 /** Counts an insertion of the note. */
 export async function noteUsed(app: Application, owner: string, id: string, use: NoteUse): Promise<void> {
   if (!(await countUse(app.db, owner, id, use, app.now()))) throw notFound('note');
-  if (use.messageId) await learnTaken(app, owner, use.messageId, [id], use.offered ?? []);
+  if (use.messageId) await learnTaken(app, owner, use.messageId, [id], use.offered ?? [], use.asks);
   await logUse(app, owner, id, use.person);
 }
 

@@ -10,6 +10,7 @@ import { wordingIn, type WordingOf } from '../mail/wording';
 import { accidentsIn } from '#core/cue/check';
 import type { CueMode } from '#core/cue/table';
 import { writtenBefore } from '#core/near/writtenBefore';
+import { tend, type TendedNote, type TendingFacts } from '#core/tending/tend';
 import { splitQuoted } from '#core/message/quote';
 import { readNotes, type FileOfNotes } from '../services/imports/read';
 
@@ -21,6 +22,21 @@ async function accidents({ raws, cue, mode }: { raws: Uint8Array[]; cue: string;
     count += accidentsIn([splitQuoted(text).own], cue, mode);
   }
   return count;
+}
+
+/** The same for several cues, each message read once. */
+async function allAccidents({
+  raws,
+  cues,
+  mode,
+}: {
+  raws: Uint8Array[];
+  cues: string[];
+  mode: CueMode;
+}): Promise<number[]> {
+  const texts: string[] = [];
+  for (const raw of raws) texts.push(splitQuoted((await parseMessage(bytesOf(raw))).text).own);
+  return cues.map((cue) => accidentsIn(texts, cue, mode));
 }
 
 /** In how many of these messages much the same stands as in a letter. */
@@ -57,6 +73,8 @@ export const tasks = {
   readNotes: (file: FileOfNotes) => readNotes(file),
   arrival: ({ raw }: { raw: Uint8Array }) => arrivalIn(bytesOf(raw)),
   accidents,
+  allAccidents,
+  tend: async ({ notes, facts }: { notes: TendedNote[]; facts: TendingFacts }) => tend(notes, facts),
   before,
 };
 

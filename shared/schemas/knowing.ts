@@ -1,5 +1,5 @@
 import './words';
-import { array, number, object, string, type InferType } from 'yup';
+import { array, boolean, number, object, string, type InferType } from 'yup';
 import { phrase } from '#core/text/phrase';
 import { USUAL_RULE } from '#core/time/rule';
 
@@ -46,3 +46,6 @@ export const measuredSchema = object({
   characters: number().integer().min(0).max(1_000_000).default(0),
 });
 export type Measured = InferType<typeof measuredSchema>;
+
+/** Something found in the library that is left as it is, or told again. */
+export const tendingLeftSchema = object({ about: string().required().max(200), left: boolean().default(true) });

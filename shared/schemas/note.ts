@@ -59,6 +59,8 @@ export const noteUseSchema = object({
   /** The message it answers, and the notes offered for that. */
   messageId: string().max(26).nullable().default(null),
   offered: array(id).required().max(10).default([]),
+  /** Which of its questions the note was put in for, by their numbers from 0; none where it is for all. */
+  asks: array(number().integer().min(0).max(100).required()).required().max(100).default([]),
 });
 
 /** Which notes of the library are listed: all, those within reach, or those whose ids come after one. */

@@ -6,6 +6,7 @@ import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 
 /** A note that was edited in the letter: what would change in it, and the one key that does it. */
+useWorkTime('library');
 const props = defineProps<{ note: Note; body: DocJson }>();
 const emit = defineEmits<{ improved: [note: Note, former: Note]; close: [] }>();
 

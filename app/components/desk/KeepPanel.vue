@@ -8,6 +8,7 @@ import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
 
 /** Wording of a message on its way into the library, without leaving the Desk. */
+useWorkTime('library');
 const props = defineProps<{ keeping: Keeping }>();
 const emit = defineEmits<{ kept: [note: Note]; improved: [note: Note, former: Note]; close: [] }>();
 

@@ -11,6 +11,7 @@ export const CHECKS = [
   'fact-changed',
   'no-subject',
   'nothing-written',
+  'question-open',
   'other-greeting',
   'other-name',
   'wrong-weekday',
@@ -31,7 +32,6 @@ export const CHECKS = [
   'slip',
   'meant-for-one',
   'meant-for-all',
-  'question-open',
 ] as const;
 
 /** The name of a check. */

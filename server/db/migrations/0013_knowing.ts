@@ -41,6 +41,11 @@ const TABLES: Record<string, string> = {
     milliseconds BIGINT NOT NULL,
     characters BIGINT NOT NULL,
     PRIMARY KEY (owner, day, kind)`,
+  // What was found in the library and is meant to stay as it is.
+  tending_left: `
+    ${owned('tending_left')},
+    about VARCHAR(200) ${BIN} NOT NULL,
+    PRIMARY KEY (owner, about)`,
 };
 
 /** What is learnt from answers, and what time was saved and spent. */

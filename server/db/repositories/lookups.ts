@@ -60,3 +60,7 @@ export async function setLookupDeleted(db: Knex, owner: string, id: string, at: 
   else query.whereNull('deleted_at');
   return (await query.update({ deleted_at: at, version: db.raw('version + 1') })) === 1;
 }
+
+/** The ids of the lookups there are. */
+export const lookupIds = (db: Knex, owner: string): Promise<string[]> =>
+  db('lookups').where({ owner, deleted_at: null }).pluck('id');

@@ -57,7 +57,13 @@ export async function rememberPast(
   await db('past_answers')
     .insert(rows)
     .onConflict(['message_id', 'note_id'])
-    .merge({ taken: db.raw('taken OR VALUES(taken)'), answered_at: at });
+    // What it was taken for counts, not what it was passed over for before.
+    .merge({
+      asked: db.raw('IF(VALUES(taken) > taken, VALUES(asked), asked)'),
+      around: db.raw('IF(VALUES(taken) > taken, VALUES(around), around)'),
+      taken: db.raw('taken OR VALUES(taken)'),
+      answered_at: at,
+    });
 }
 
 /** Puts down which notes answered a message in the end; what is known of the message stays. @returns false where nothing is known of it */

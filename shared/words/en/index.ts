@@ -22,6 +22,8 @@ import hands from './hands';
 import names from './names';
 import routine from './routine';
 import settings from './settings';
+import tending from './tending';
+import timeBack from './timeBack';
 import waiting from './waiting';
 import wording from './wording';
 
@@ -51,6 +53,8 @@ export default {
   names,
   routine,
   settings,
+  tending,
+  timeBack,
   waiting,
   wording,
 };

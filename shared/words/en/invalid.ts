@@ -46,6 +46,8 @@ export default {
   slipWord: 'A slip is one word, of letters only.',
   slipSame: 'The slip and what is meant are the same.',
   slipTwice: 'A slip stands here twice.',
+  wordsPerMinute: 'Nobody types more than 300 words a minute.',
+  ruleSeconds: 'Put in at most 600 seconds.',
   sendDelay: 'A message can wait 30 seconds at most.',
   signatureUnnamed: 'Give the signature a name.',
   manySignatures: 'There can be at most 30 signatures.',

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { KNOWLEDGE, type Knowledge } from '#shared/schemas/knowing';
+import type { Settings } from '#shared/schemas/settings';
+import { useKnowingStore } from '~/stores/knowing';
+
+/** What may be learnt and said, and forgetting it. */
+const values = defineModel<Settings>({ required: true });
+const emit = defineEmits<{ change: [] }>();
+
+const knowing = useKnowingStore();
+const turn = (what: Knowledge, on: unknown) => {
+  values.value.knows = KNOWLEDGE.filter((one) => (one === what ? on : values.value.knows.includes(one)));
+  emit('change');
+};
+/** What is about to be forgotten for good, until it is confirmed. */
+const asked = ref<'answers' | 'time' | null>(null);
+const said = ref('');
+const problem = ref('');
+async function forget() {
+  const what = asked.value;
+  asked.value = null;
+  try {
+    const forgotten =
+      what === 'answers'
+        ? await knowing.forget()
+        : (await api<{ forgotten: number }>('/time-back', { method: 'DELETE' })).forgotten;
+    said.value = t('knowing.isForgotten', { count: forgotten });
+    problem.value = '';
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+</script>
+
+<template>
+  <section aria-labelledby="s-knows">
+    <h2 id="s-knows">{{ t('knowing.what') }}</h2>
+    <p class="soft small">{{ t('knowing.about') }}</p>
+    <div v-for="what in KNOWLEDGE" :key="what" class="one">
+      <el-checkbox
+        :model-value="values.knows.includes(what)"
+        :label="t(`knowing.may.${what}`)"
+        @update:model-value="(on) => turn(what, on)"
+      />
+    </div>
+    <p class="acts">
+      <button type="button" class="text-button" @click="asked = 'answers'">{{ t('knowing.forgetAnswers') }}</button>
+      <button type="button" class="text-button" @click="asked = 'time'">{{ t('knowing.forgetTime') }}</button>
+    </p>
+    <p v-if="asked" class="notice" role="alert">
+      {{ asked === 'answers' ? t('knowing.sureAnswers') : t('knowing.sureTime') }}
+      <button type="button" class="text-button" @click="forget">{{ t('knowing.forget') }}</button>
+      <button type="button" class="text-button" @click="asked = null">{{ t('knowing.keepIt') }}</button>
+    </p>
+    <p v-if="said" class="small soft" role="status">{{ said }}</p>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+  </section>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  gap: var(--s3);
+}
+</style>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { tendingKey, type Tending } from '#core/tending/key';
+import { dayAt } from '#core/calendar/day';
+import { useAccountStore } from '~/stores/account';
+import { useNotesStore } from '~/stores/notes';
+
+useHead({ title: t('tending.pageTitle') });
+
+const account = useAccountStore();
+const notes = useNotesStore();
+useWorkTime('library');
+// A file dropped here goes nowhere, instead of taking the place of the application.
+useFileDrop(
+  () => {},
+  () => false,
+);
+const found = shallowRef<Tending[] | null>(null);
+const problem = ref('');
+const { done, add, close, undo } = useDone(problem);
+
+async function read() {
+  try {
+    const [all] = await Promise.all([api<Tending[]>('/tending'), notes.load()]);
+    found.value = all;
+    problem.value = '';
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+onMounted(read);
+
+const nameOf = (id: string) => notes.byId.get(id)?.name ?? '';
+/** What is gone meanwhile wants nothing any more. */
+const rows = computed(() =>
+  (found.value ?? [])
+    .filter((one) => notes.byId.has(one.note) && (!('other' in one) || notes.byId.has(one.other)))
+    .map((one) => ({ one, key: tendingKey(one), name: nameOf(one.note), text: words(one) })),
+);
+function words(one: Tending): string {
+  if (one.kind === 'never-used')
+    return t('tending.neverUsed', { day: onDay(dayAt(one.since, account.settings!.timeZone)) });
+  if (one.kind === 'nearly-same') return t('tending.nearlySame', { other: nameOf(one.other) });
+  if (one.kind === 'day-over') return t('tending.dayOver', { day: onDay(one.day) });
+  if (one.kind === 'lookup-gone') return t('tending.lookupGone');
+  if (one.kind === 'cue-accident')
+    return t('tending.cueAccident', { cue: one.cue, count: one.count, messages: one.messages });
+  if (one.kind === 'always-same')
+    return t('tending.alwaysSame', { label: one.label, answer: one.answer, count: one.count });
+  return t('tending.goesWith', { other: nameOf(one.other), count: one.count });
+}
+
+/** Takes a row off the list; the focus goes to what took its place. */
+async function takeOff(key: string) {
+  const at = rows.value.findIndex((row) => row.key === key);
+  found.value = (found.value ?? []).filter((one) => tendingKey(one) !== key);
+  await nextTick();
+  focus(Math.min(at, rows.value.length - 1));
+}
+const list = ref<HTMLElement>();
+const focus = (at: number) => (list.value?.children[at] as HTMLElement | undefined)?.focus();
+
+async function attempt(work: () => Promise<void>) {
+  try {
+    problem.value = '';
+    await work();
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+const open = (id: string) => navigateTo({ path: '/library', query: { note: id } });
+const leave = (one: Tending) =>
+  attempt(async () => {
+    const about = tendingKey(one);
+    await api('/tending/left', { method: 'POST', body: { about } });
+    add({
+      text: t('tending.isLeft', { name: nameOf(one.note) }),
+      async undo() {
+        await api('/tending/left', { method: 'POST', body: { about, left: false } });
+        await read();
+      },
+    });
+    await takeOff(about);
+  });
+const remove = (one: Tending) =>
+  attempt(async () => {
+    const name = nameOf(one.note);
+    const back = await notes.remove([one.note]);
+    add({
+      text: t('tending.isDeleted', { name }),
+      async undo() {
+        await back();
+        await read();
+      },
+    });
+    await takeOff(tendingKey(one));
+  });
+const takeCueOff = (one: Tending) =>
+  attempt(async () => {
+    const { version, ...note } = await notes.read(one.note, true);
+    const changed = await notes.change(note.id, version, { ...note, cue: '' });
+    add({
+      text: t('tending.cueIsOff', { name: note.name }),
+      async undo() {
+        await notes.change(note.id, changed.version, { ...note, cue: note.cue });
+        await read();
+      },
+    });
+    await takeOff(tendingKey(one));
+  });
+
+/** What can be done with what was found, each with its key. */
+function onKey(event: KeyboardEvent, one: Tending, at: number) {
+  if (event.ctrlKey || event.altKey || event.metaKey || event.target !== event.currentTarget) return;
+  const act = {
+    ArrowDown: () => focus(Math.min(at + 1, rows.value.length - 1)),
+    ArrowUp: () => focus(Math.max(at - 1, 0)),
+    Enter: () => open(one.note),
+    Delete: () => remove(one),
+    l: () => leave(one),
+    c: () => one.kind === 'cue-accident' && takeCueOff(one),
+  }[event.key];
+  if (!act) return;
+  event.preventDefault();
+  void act();
+}
+</script>
+
+<template>
+  <div class="page">
+    <h1 class="title">{{ t('tending.title') }}</h1>
+    <DoneBar :done="done" @undo="undo" @close="close" />
+    <p v-if="problem" class="notice bad" role="alert">
+      {{ problem }} <button type="button" class="text-button" @click="read">{{ t('common.tryAgain') }}</button>
+    </p>
+    <p v-if="!found && !problem" class="soft">{{ t('tending.loading') }}</p>
+    <p v-else-if="found && !rows.length" class="soft">{{ t('tending.nothing') }}</p>
+    <template v-else-if="found">
+      <p class="small soft">{{ t('tending.about') }}</p>
+      <ul ref="list" class="found">
+        <li
+          v-for="({ one, key, name, text }, i) in rows"
+          :key="key"
+          tabindex="0"
+          :aria-label="`${name}: ${text}`"
+          @keydown="(event) => onKey(event, one, i)"
+        >
+          <p class="name" dir="auto">{{ name }}</p>
+          <p class="what" dir="auto">{{ text }}</p>
+          <p class="acts">
+            <button type="button" class="text-button small" @click="open(one.note)">
+              {{ t('tending.open') }} <kbd>Enter</kbd>
+            </button>
+            <button v-if="'other' in one" type="button" class="text-button small" @click="open(one.other)">
+              {{ t('tending.openOther', { name: nameOf(one.other) }) }}
+            </button>
+            <button v-if="one.kind === 'cue-accident'" type="button" class="text-button small" @click="takeCueOff(one)">
+              {{ t('tending.takeCueOff') }} <kbd>C</kbd>
+            </button>
+            <button type="button" class="text-button small" @click="remove(one)">
+              {{ t('common.delete') }} <kbd>Delete</kbd>
+            </button>
+            <button type="button" class="text-button small" @click="leave(one)">
+              {{ t('tending.leave') }} <kbd>L</kbd>
+            </button>
+          </p>
+        </li>
+      </ul>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  height: 100%;
+  overflow-y: auto;
+  padding: var(--s4) var(--s6) var(--s6);
+}
+
+.page > * {
+  max-width: 900px;
+}
+
+.title {
+  font: 600 22px var(--serif);
+}
+
+.found {
+  list-style: none;
+  margin: var(--s3) 0 0;
+  padding: 0;
+}
+
+li {
+  padding: var(--s2) var(--s3);
+  border-bottom: 1px solid var(--rule);
+}
+
+li:focus {
+  background: var(--sheet);
+}
+
+.name {
+  font: 600 15px var(--serif);
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s1) var(--s3);
+  margin-top: 2px;
+}
+</style>

@@ -1,0 +1,24 @@
+import type { Day } from '../calendar/day';
+
+/** What of the library wants attention, and why. */
+export type Tending =
+  /** Never put in since it was written. */
+  | { kind: 'never-used'; note: string; since: number }
+  /** Nearly the same as another one, which is used more. */
+  | { kind: 'nearly-same'; note: string; other: string }
+  /** A day stands in its wording that is over. */
+  | { kind: 'day-over'; note: string; day: Day }
+  /** A blank draws on a lookup that is gone. */
+  | { kind: 'lookup-gone'; note: string }
+  /** Its cue goes off where it is not meant: so often in the messages sent last. */
+  | { kind: 'cue-accident'; note: string; cue: string; count: number; messages: number }
+  /** A blank that was filled with the same answer each time. */
+  | { kind: 'always-same'; note: string; label: string; answer: string; count: number }
+  /** Another note nearly always goes into the same letter. */
+  | { kind: 'goes-with'; note: string; other: string; count: number };
+
+/** What tells one thing to tend from another, for being left as it is. */
+export const tendingKey = (one: Tending): string => {
+  const about = 'other' in one ? one.other : 'label' in one ? one.label : 'day' in one ? one.day : '';
+  return `${one.kind}|${one.note}|${about}`.slice(0, 200);
+};

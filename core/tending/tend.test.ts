@@ -1,0 +1,91 @@
+import { describe, expect, it } from 'vitest';
+import { emptyDoc } from '../note/schema';
+import { tendingKey } from './key';
+import { tend, type TendedNote, type TendingFacts } from './tend';
+
+const NOW = Date.UTC(2026, 10, 27);
+const DAY = 86_400_000;
+const note = (id: string, bodyText: string, more: Partial<TendedNote> = {}): TendedNote => ({
+  id,
+  name: id,
+  subjectText: '',
+  bodyText,
+  subject: emptyDoc(),
+  body: emptyDoc(),
+  cue: '',
+  used: 1,
+  lastUsed: NOW,
+  createdAt: NOW - 10 * DAY,
+  updatedAt: NOW - 10 * DAY,
+  ...more,
+});
+const facts = (more: Partial<TendingFacts> = {}): TendingFacts => ({
+  now: NOW,
+  today: '2026-11-27',
+  locale: 'en-GB',
+  off: { weekdays: [6, 7], days: [] },
+  lookups: new Set(),
+  accidents: [],
+  always: [],
+  together: [],
+  ...more,
+});
+const LONG =
+  'Thank you for asking about a loan piano. It costs forty pounds a month and the carrying is not included in that.';
+
+describe('what of a library wants attention', () => {
+  it('finds nothing in a library that is well kept', () => {
+    expect(tend([note('a', LONG), note('b', 'The workshop is open on Mondays.')], facts())).toEqual([]);
+  });
+
+  it('finds a day that is over, and not one of every year', () => {
+    const found = tend([note('a', 'Closed until 3 January 2026.'), note('b', 'Closed on 25 December.')], facts());
+    expect(found).toEqual([{ kind: 'day-over', note: 'a', day: '2026-01-03' }]);
+  });
+
+  it('finds what was never used in a quarter of a year, and lets what is new be', () => {
+    const old = { used: 0, createdAt: NOW - 200 * DAY, updatedAt: NOW - 120 * DAY };
+    const found = tend([note('a', 'x', old), note('b', 'y', { ...old, updatedAt: NOW - 5 * DAY })], facts());
+    expect(found).toEqual([{ kind: 'never-used', note: 'a', since: NOW - 200 * DAY }]);
+  });
+
+  it('names of two that are nearly the same the one that is used less, once', () => {
+    const found = tend([note('a', LONG, { used: 9 }), note('b', LONG.replace('forty', 'fifty'), { used: 2 })], facts());
+    expect(found).toEqual([{ kind: 'nearly-same', note: 'b', other: 'a' }]);
+  });
+
+  it('finds a blank that draws on a lookup that is gone', () => {
+    const body = {
+      type: 'doc',
+      content: [
+        {
+          type: 'paragraph',
+          content: [{ type: 'blank', attrs: { kind: 'lookup', label: 'price', options: { lookup: 'L1' } } }],
+        },
+      ],
+    };
+    const notes = [note('a', 'x', { body: body as TendedNote['body'] })];
+    expect(tend(notes, facts())).toEqual([{ kind: 'lookup-gone', note: 'a' }]);
+    expect(tend(notes, facts({ lookups: new Set(['L1']) }))).toEqual([]);
+  });
+
+  it('says what is always the same, goes off by accident, or goes together', () => {
+    const found = tend(
+      [note('a', 'x', { cue: 'tu', used: 5 }), note('b', 'y', { used: 20 })],
+      facts({
+        accidents: [{ note: 'a', count: 3, messages: 200 }],
+        always: [{ note: 'a', label: 'town', answer: 'Tern Bay', count: 6 }],
+        together: [
+          { note: 'a', other: 'b', count: 5 },
+          { note: 'b', other: 'a', count: 5 },
+        ],
+      }),
+    );
+    expect(found.map(({ kind, note }) => [kind, note])).toEqual([
+      ['cue-accident', 'a'],
+      ['always-same', 'a'],
+      ['goes-with', 'a'],
+    ]);
+    expect(new Set(found.map(tendingKey)).size).toBe(3);
+  });
+});

@@ -1,0 +1,102 @@
+import { daysInText } from '../calendar/inText';
+import type { Day, DaysOff } from '../calendar/day';
+import { lookupsIn } from '../lookup/uses';
+import { NearIndex } from '../near/index';
+import type { DocJson } from '../note/schema';
+import type { Tending } from './key';
+
+/** A note as tending looks at it. */
+export interface TendedNote {
+  id: string;
+  name: string;
+  subjectText: string;
+  bodyText: string;
+  subject: DocJson;
+  body: DocJson;
+  cue: string;
+  used: number;
+  /** Milliseconds since 1970. */
+  lastUsed: number;
+  createdAt: number;
+  updatedAt: number;
+}
+
+/** What is known beside the notes. */
+export interface TendingFacts {
+  now: number;
+  today: Day;
+  locale: string;
+  off: DaysOff;
+  /** The lookups there are. */
+  lookups: ReadonlySet<string>;
+  accidents: { note: string; count: number; messages: number }[];
+  always: { note: string; label: string; answer: string; count: number }[];
+  /** How often each two notes went into one answer. */
+  together: { note: string; other: string; count: number }[];
+}
+
+const DAY_MS = 86_400_000;
+/** A note has time to be used until it is that old. */
+const OLD_MS = 90 * DAY_MS;
+/** Two notes say nearly the same from here on: surer than what is only shown beside a new one. */
+const SAME = 0.6;
+/** So many notes are compared with one another, those used most first. */
+const COMPARED = 2_000;
+/** So often, and in so large a share of the uses, another note goes with one. */
+const OFTEN = 4;
+const MOSTLY = 0.8;
+/** A cue goes off too often from so many accidents on. */
+const ACCIDENTS = 2;
+
+/** A day written out with its year is meant once; one without a year may be meant every year. */
+const isOnce = (text: string) => /\d{4}/.test(text);
+
+/** What of a library wants attention, what may do harm first. Nothing is changed by itself. */
+export function tend(notes: TendedNote[], facts: TendingFacts): Tending[] {
+  const { now, today, locale, off, lookups } = facts;
+  const byId = new Map(notes.map((note) => [note.id, note]));
+  const over: Tending[] = [];
+  const gone: Tending[] = [];
+  const never: Tending[] = [];
+  for (const { id, subject, body, subjectText, bodyText, used, createdAt, updatedAt } of notes) {
+    const past = daysInText(`${subjectText}\n${bodyText}`, today, locale, off).find(
+      ({ day, vague, text }) => !vague && isOnce(text) && day < today,
+    );
+    if (past) over.push({ kind: 'day-over', note: id, day: past.day });
+    if ([...lookupsIn(subject, body)].some((lookup) => !lookups.has(lookup)))
+      gone.push({ kind: 'lookup-gone', note: id });
+    if (!used && now - Math.max(createdAt, updatedAt) > OLD_MS)
+      never.push({ kind: 'never-used', note: id, since: createdAt });
+  }
+  const accidents = facts.accidents.flatMap(({ note, count, messages }): Tending[] => {
+    const cue = byId.get(note)?.cue;
+    return cue && count >= ACCIDENTS ? [{ kind: 'cue-accident', note, cue, count, messages }] : [];
+  });
+  const always = facts.always.flatMap((one): Tending[] =>
+    byId.has(one.note) ? [{ kind: 'always-same', ...one }] : [],
+  );
+  // Of two that go together it is told once.
+  const told = new Set<string>();
+  const together = facts.together.flatMap(({ note, other, count }): Tending[] => {
+    const used = byId.get(note)?.used ?? 0;
+    const isMostly = byId.has(other) && count >= OFTEN && count >= used * MOSTLY;
+    if (!isMostly || told.has(`${other} ${note}`)) return [];
+    told.add(`${note} ${other}`);
+    return [{ kind: 'goes-with', note, other, count }];
+  });
+  return [...over, ...gone, ...accidents, ...nearlySame(notes), ...always, ...together, ...never];
+}
+
+/** Pairs that say nearly the same, each once, with the one that is used less first. */
+function nearlySame(notes: TendedNote[]): Tending[] {
+  const compared = [...notes].sort((a, b) => b.used - a.used || (a.id < b.id ? -1 : 1)).slice(0, COMPARED);
+  const index = new NearIndex();
+  const place = new Map(compared.map(({ id }, i) => [id, i]));
+  for (const { id, subjectText, bodyText } of compared) index.put(id, `${subjectText}\n${bodyText}`);
+  return compared.flatMap(({ id, subjectText, bodyText }): Tending[] => {
+    const near = index.near(`${subjectText}\n${bodyText}`, { except: id, limit: 3, least: SAME });
+    // Told of the one that is used less.
+    const other = near.find((hit) => hit.likeness >= SAME && place.get(hit.id)! < place.get(id)!);
+    return other ? [{ kind: 'nearly-same', note: id, other: other.id }] : [];
+  });
+}

@@ -1,0 +1,3 @@
+import { readTending } from '../../services/tending';
+
+export default ownerHandler((_event, { app, owner }) => readTending(app, owner));

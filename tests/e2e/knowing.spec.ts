@@ -1,0 +1,161 @@
+import { readFile } from 'node:fs/promises';
+import { bring, clientMessage, expect, expectAccessible, keepNote, paragraph, test, text } from './desk';
+
+const PRICE = 'A tuning costs eighty-five pounds, and a repair is counted by the hour.';
+const MOVING = 'Please leave moving the piano to people who carry pianos every day.';
+
+test('the right note is offered and put in with one key, questions are numbered, and what was taken is learnt', async ({
+  somebody: { page, received },
+}) => {
+  await keepNote(page, { name: 'Prices', body: [paragraph(text(PRICE))] });
+  await keepNote(page, { name: 'Moving a piano', body: [paragraph(text(MOVING))] });
+  await keepNote(page, {
+    name: 'Opening hours',
+    body: [paragraph(text('We are open on weekdays from nine to five.'))],
+  });
+  await page.reload();
+  const asking = 'Dear Robin,\r\n\r\nwhat does a tuning cost? And can you help us moving the piano?\r\n\r\nAda';
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage({ text: asking }) }]);
+  const row = page.getByRole('button', { name: /^Ada Marsh/ });
+  await row.click();
+  const question = (number: number, state: string) => page.getByRole('img', { name: `Question ${number}, ${state}` });
+  await expect(question(1, 'Not answered yet')).toBeVisible();
+  await expect(question(2, 'Not answered yet')).toBeVisible();
+  const offered = page.getByRole('group', { name: 'Offered' });
+  await expect(offered.getByRole('button', { name: /Prices/ })).toBeVisible();
+  await expect(offered.getByRole('button', { name: /Moving a piano/ })).toBeVisible();
+  await expect(offered.getByText(/speaks of .*“tuning”/)).toBeVisible();
+  await expectAccessible(page);
+
+  // One key while nothing is being typed shows the whole letter.
+  const key = /Prices/.test((await offered.getByRole('button').first().textContent())!) ? '1' : '2';
+  await page.keyboard.press(key);
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await expect(letter).toContainText(PRICE);
+  await expect(question(1, 'Answered')).toBeVisible();
+  await expect(question(2, 'Not answered yet')).toBeVisible();
+  await expect(page.getByText(/Question 2, “And can you help us moving the piano\?”, does not seem/)).toBeVisible();
+  // In the letter the same key types a figure; the search at the caret begins with what is offered.
+  await letter.press('End');
+  await page.keyboard.type(' 1 ,,');
+  await expect(page.getByRole('option', { name: /Moving a piano/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(letter).toContainText(MOVING);
+  await expect(letter).toContainText('hour. 1');
+  await expect(question(2, 'Answered')).toBeVisible();
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByText('Sent.')).toBeVisible();
+  expect((await received()).length).toBe(1);
+
+  // In another window it is known, and the list names what is likely.
+  await page.reload();
+  const again = 'Hello Robin,\r\n\r\nwhat does a tuning cost?\r\n\r\nBo';
+  await bring(page, [
+    { name: 'bo.eml', buffer: clientMessage({ from: 'Bo Finch <bo@harbour.example>', id: 'two', text: again }) },
+  ]);
+  await expect(page.getByRole('button', { name: /^Bo Finch.*Likely: Prices/s })).toBeVisible();
+  await page.getByRole('button', { name: /^Bo Finch/ }).click();
+  await expect(offered.getByRole('button', { name: /Prices.*answered one like it/s })).toBeVisible();
+
+  // What is not wanted is not said, and what was learnt is forgotten.
+  await page.goto('/settings');
+  await page.getByRole('button', { name: 'Forget what was learnt from answers' }).click();
+  await page.getByRole('button', { name: 'Forget it' }).click();
+  await expect(page.getByText('Forgotten: 2 entries.')).toBeVisible();
+  await page.getByText(/^Offer the notes that answer/).click();
+  await page.getByText(/^Number what a message asks/).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved').first()).toBeVisible();
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Bo Finch/ }).click();
+  await expect(page.getByText('what does a tuning cost?')).toBeVisible();
+  await expect(offered).toHaveCount(0);
+  await expect(page.getByRole('img', { name: /^Question/ })).toHaveCount(0);
+});
+
+test('a message of HTML has its questions numbered, and a key pressed in it takes an offer', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Prices', body: [paragraph(text(PRICE))] });
+  await keepNote(page, { name: 'Moving a piano', body: [paragraph(text(MOVING))] });
+  await keepNote(page, { name: 'Hours', body: [paragraph(text('We are open on weekdays from nine to five.'))] });
+  await page.reload();
+  const html = Buffer.from(
+    'From: Ada Marsh <ada@client.example>\r\nTo: robin@test.example\r\nSubject: A tuning\r\nMessage-ID: <html@client.example>\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\nContent-Type: text/html; charset=utf-8\r\n\r\n<p>Hello,</p><p>how much <b>does a tuning</b> cost?</p><p>Ada</p>\r\n',
+  );
+  await bring(page, [{ name: 'ada.eml', buffer: html }]);
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
+  const inside = page.frameLocator('iframe[title="The text of the message"]');
+  await expect(inside.locator('[data-ask="1"]')).toHaveCount(1);
+  await expect(page.getByRole('group', { name: 'Offered' }).getByRole('button', { name: /Prices/ })).toBeVisible();
+  await inside.getByText('Hello,').click();
+  await page.keyboard.press('1');
+  await expect(page.getByRole('textbox', { name: 'Your reply' })).toContainText(PRICE);
+});
+
+test('time back shows its working, follows the rule, and is taken out as a table', async ({ somebody: { page } }) => {
+  await page.goto('/time-back');
+  await expect(page.getByText('Nothing has been counted yet.')).toBeVisible();
+  await keepNote(page, { name: 'Prices', body: [paragraph(text(PRICE))] });
+  const [note] = await (await page.request.get('/api/notes')).json();
+  for (let i = 0; i < 10; i++)
+    await page.request.post(`/api/notes/${note.id}/used`, { data: { person: 'ada@client.example', words: [] } });
+  await page.request.post('/api/time-back/measured', { data: { kind: 'library', milliseconds: 120_000 } });
+  await page.reload();
+  await expect(page.getByText(`10 notes put ${PRICE.length * 10} characters`)).toBeVisible();
+  await expect(page.getByText('Your own speed is not known yet', { exact: false })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Minutes saved and spent by week/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Prices 10/ })).toBeVisible();
+  await expectAccessible(page);
+
+  // 10 uses: 71 signs are 14.2 words; at 1 word a minute 142 minutes, and 10 times 60 s to find less 30 s to put in.
+  const rule = page.getByRole('form', { name: 'The rule' });
+  await rule.getByLabel('Words a minute; empty for as measured').fill('1');
+  await rule.getByLabel('Seconds to find the wording by hand').fill('60');
+  await rule.getByLabel('Seconds to put a note in').fill('30');
+  await rule.getByRole('button', { name: 'Save the rule' }).click();
+  await expect(page.getByText('The rule is saved.')).toBeVisible();
+  const minutes = Math.round((PRICE.length * 10) / 5 + 5);
+  const said = `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  await expect(page.getByRole('definition').filter({ hasText: said })).toBeVisible();
+  await rule.getByLabel('Seconds to put a note in').fill('a lot');
+  await rule.getByRole('button', { name: 'Save the rule' }).click();
+  await expect(rule.getByRole('alert')).toBeVisible();
+
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take it out as a table (CSV)' }).click(),
+  ]);
+  const table = await readFile((await file.path())!, 'utf8');
+  expect(table.split('\r\n')).toHaveLength(13);
+  expect(table.split('\r\n').at(-1)).toContain(
+    `,10,${PRICE.length * 10},${((PRICE.length * 10) / 5 + 5).toFixed(1).replace('.0', '')}`,
+  );
+});
+
+test('tending says what wants attention, and each is done with one key and undone', async ({ somebody: { page } }) => {
+  await keepNote(page, { name: 'Closed in spring', body: [paragraph(text('We are closed until 3 January 2021.'))] });
+  await keepNote(page, { name: 'Closed in summer', body: [paragraph(text('We are closed until 3 July 2021.'))] });
+  await page.goto('/library');
+  await page.getByRole('link', { name: 'What wants attention' }).click();
+  const spring = page.getByRole('listitem', { name: /^Closed in spring: .*3 January 2021/ });
+  const summer = page.getByRole('listitem', { name: /^Closed in summer/ });
+  await expect(spring).toBeVisible();
+  await expect(summer).toBeVisible();
+  await expectAccessible(page);
+  await spring.focus();
+  await page.keyboard.press('l');
+  await expect(spring).toHaveCount(0);
+  await expect(summer).toBeFocused();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(spring).toBeVisible();
+  await summer.focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByText('“Closed in summer” is deleted.')).toBeVisible();
+  await expect(summer).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(summer).toBeVisible();
+  await summer.focus();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/library\?note=/);
+});
