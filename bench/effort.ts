@@ -88,9 +88,18 @@ export async function benchEffort(databaseUrl: string): Promise<void> {
     };
     const letter = page.getByRole('textbox', { name: 'Your reply' });
 
-    await page.keyboard.press('Alt+r');
-    await letter.and(page.locator(':focus')).waitFor();
-    await page.keyboard.type('pv ');
+    // The note is offered for the message; where it is not, it is begun and put in by its cue.
+    const offer = page.getByRole('group', { name: 'Offered' }).getByRole('button', { name: /^1 Price and visit/ });
+    const isOffered = await offer.waitFor({ timeout: 5_000 }).then(
+      () => true,
+      () => false,
+    );
+    if (isOffered) await page.keyboard.press('1');
+    else {
+      await page.keyboard.press('Alt+r');
+      await letter.and(page.locator(':focus')).waitFor();
+      await page.keyboard.type('pv ');
+    }
     await page.getByLabel('service', { exact: true }).and(page.locator(':focus')).waitFor();
     await value('tun');
     await page.getByRole('option', { name: /Tuning/ }).waitFor();
@@ -121,6 +130,7 @@ export async function benchEffort(databaseUrl: string): Promise<void> {
     const theirs = seconds(byHand.keys, byHand.pointer, 2 + Math.ceil(written.split(/[.!?]/).length));
     print({
       name: 'effort: key presses beside the values',
+      offered: isOffered,
       size: written.length,
       median: presses,
       p95: presses,

@@ -133,7 +133,7 @@ export function useLook(around: Surroundings) {
     const findings = await answer;
     if (number === asked) {
       close.value = findings;
-      knowing.seenOpen(original?.id ?? '', quick.value, findings);
+      knowing.seenOpen(answersOf(draft) ?? '', notesOf(draft.fills), quick.value, findings);
     }
     return findings;
   }

@@ -23,6 +23,8 @@ const PAGE = 2_000;
 const MOST = 100_000;
 /** An offer behind the first is shown from here on. */
 const WORTH_SHOWING = 0.06;
+/** So many messages of a list are looked at at once. */
+const FEW = 8;
 /** So much of a message is read for what it asks. */
 const READ = 20_000;
 
@@ -168,9 +170,10 @@ export const useKnowingStore = defineStore('knowing', () => {
 
   /** The questions, from 0, that the letter as it stands answers; none while nothing is written. */
   const answered = ref<number[]>([]);
-  /** Takes over what the last look sees of the answer to a message. */
-  function seenOpen(answers: string, ...looks: Finding[][]): void {
+  /** Takes over what the last look sees of the answer to a message, and which notes are in it. */
+  function seenOpen(answers: string, inLetter: string[], ...looks: Finding[][]): void {
     if (answers !== message.value?.id) return;
+    if (inLetter.join() !== taken.value.join()) taken.value = inLetter;
     const findings = looks.flat();
     const isEmpty = findings.some(({ kind }) => kind === 'nothing-written');
     const open = new Set(findings.flatMap(({ kind, about }) => (kind === 'question-open' ? Number(about) : [])));
@@ -217,13 +220,13 @@ export const useKnowingStore = defineStore('knowing', () => {
     if (!wants('offers') || !rows.length) return new Map();
     await start();
     if (!ready.value) return new Map();
-    const messages = rows.map(askedOfRow);
-    const { likeliest: offers = [] } = await ask((number) => ({
-      type: 'likeliest',
-      number,
-      messages,
-      now: Date.now(),
-    }));
+    const offers: (Offer | null)[] = [];
+    // A few at a time, so that a message that is opened meanwhile is read between.
+    for (let i = 0; i < rows.length; i += FEW) {
+      const messages = rows.slice(i, i + FEW).map(askedOfRow);
+      const { likeliest = [] } = await ask((number) => ({ type: 'likeliest', number, messages, now: Date.now() }));
+      offers.push(...likeliest);
+    }
     return new Map(
       offers.flatMap((offer, i) => {
         const row = offer && offer.confidence >= NAMED ? notes.byId.get(offer.id) : undefined;

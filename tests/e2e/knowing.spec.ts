@@ -68,7 +68,7 @@ test('the right note is offered and put in with one key, questions are numbered,
   await expect(page.getByText('Saved').first()).toBeVisible();
   await page.goto('/');
   await page.getByRole('button', { name: /^Bo Finch/ }).click();
-  await expect(page.getByText('what does a tuning cost?')).toBeVisible();
+  await expect(page.getByRole('article').getByText('what does a tuning cost?')).toBeVisible();
   await expect(offered).toHaveCount(0);
   await expect(page.getByRole('img', { name: /^Question/ })).toHaveCount(0);
 });

@@ -131,7 +131,8 @@ test('wording is kept from a message and from a part of one, without signature a
   // Only what is selected.
   await page.getByText('the gate opens with 4711.').first().selectText();
   await page.evaluate(() => {
-    const line = [...document.querySelectorAll('.letter.text')][0]!.firstChild!;
+    const letter = [...document.querySelectorAll('.letter.text')][0]!;
+    const line = [...letter.childNodes].find((node) => node.textContent!.includes('the gate'))!;
     const at = line.textContent!.indexOf('the gate');
     const range = document.createRange();
     range.setStart(line, at);

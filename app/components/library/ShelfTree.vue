@@ -250,6 +250,11 @@ function onDrop(event: DragEvent, shelfId: string | null) {
   overflow: hidden;
 }
 
+.tending {
+  color: inherit;
+  text-decoration: none;
+}
+
 .row:hover {
   background: var(--ground-deep);
 }
