@@ -6,7 +6,7 @@ const WORDS = `
 a an the is are was were be been being am do does did done doing can could will would shall should may might must i you he she it we
 they me him us them my your his her its our their this that these those what which who whom whose how why when where of in on at to for
 from by with about as and or but if then than so not no there here have has had having get got any some all also just only very too
-much many more most other again still already ever never yet let lets im ive id dont doesnt cant couldnt wouldnt isnt arent wont
+one ones much many more most other again still already ever never yet let lets im ive id dont doesnt cant couldnt wouldnt isnt arent wont
 hello hi hey dear good morning afternoon evening day please thanks thank you regards best kind kindly wishes yours sincerely sorry cheers
 ich sie er es wir ihr du mich mir dich dir uns euch der die das den dem des ein eine einen einem einer und oder aber ist sind war
 waren bin sein haben habe hat hatte hatten wird werden wurde kann konnen konnten konnte mochte mochten soll sollen muss mussen

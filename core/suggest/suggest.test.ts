@@ -113,6 +113,16 @@ describe('the right note for a message', () => {
     expect(offers.find(({ id }) => id === 'move')!.asks).toEqual([1]);
   });
 
+  it('is as sure of a note for one of two questions as where that is asked alone', () => {
+    const suggester = library();
+    suggester.learn(answered('price', 'Do you give a discount to pensioners?'));
+    const alone = first(suggester, asked('Is there a discount for pensioners?'))!;
+    const text = 'The green door sticks since the rain came. Who could look at it? Is there a discount for pensioners?';
+    const offer = first(suggester, asked(text))!;
+    expect(offer).toMatchObject({ id: 'price', asks: [1] });
+    expect(offer.confidence).toBeGreaterThan(alone.confidence - 0.15);
+  });
+
   it('offers no note that is gone', () => {
     const suggester = library();
     suggester.learn(answered('price', 'What does it cost?'));

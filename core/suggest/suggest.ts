@@ -58,6 +58,9 @@ const MOST = 10;
 const MOST_ASKS = 5;
 /** A question has an offer of its own when it is so sure. */
 const SURE_OF_ONE = 0.4;
+/** And shares so many words with it, or answered one so much like it. */
+const BACKED = 2;
+const ALIKE = 0.5;
 
 const NOTHING: Evidence = {
   near: 0,
@@ -136,17 +139,21 @@ export class Suggester {
     if (asks.length < 2 || !out.length) return out.slice(0, limit);
     // Several things are asked: each may have a note of its own.
     const each = asks.slice(0, MOST_ASKS).map(({ text }) => {
-      const mine = this.rank({ ...message, text, subject: '' }, now, { asked: tellingWords(text), around: [] });
-      return { best: mine[0], sure: confidences(mine.slice(0, MOST))[0] ?? 0 };
+      const mine = this.rank(message, now, { asked: tellingWords(text), around: [] });
+      const [best] = mine;
+      // One word in common says little of a short question.
+      const isBacked =
+        best && (best.evidence.near >= ALIKE || this.#wordings.shared(best.id, spoken(text)).length >= BACKED);
+      return { best, sure: isBacked ? confidences(mine.slice(0, MOST))[0]! : 0 };
     });
     for (const offer of out) offer.asks = asks.flatMap((_, a) => (each[a]?.best?.id === offer.id ? [a] : []));
     each.forEach(({ best, sure }, a) => {
-      if (!best || sure < SURE_OF_ONE || out.slice(0, limit).some(({ id }) => id === best.id)) return;
-      const known = out.findIndex(({ id }) => id === best.id);
-      const offer = known < 0 ? this.#offer(best, sure, message, [a]) : { ...out[known]!, confidence: sure, asks: [a] };
-      if (known >= 0) out.splice(known, 1);
-      out.splice(Math.min(limit - 1, a + 1), 0, offer);
+      if (!best || sure < SURE_OF_ONE) return;
+      const known = out.find(({ id }) => id === best.id);
+      if (known) known.confidence = Math.max(known.confidence, sure);
+      else out.push(this.#offer(best, sure, message, [a]));
     });
+    out.sort((a, b) => b.confidence - a.confidence);
     if (!out[0]!.asks.length) out[0]!.asks = asks.map((_, a) => a);
     return out.slice(0, limit);
   }
