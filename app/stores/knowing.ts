@@ -25,6 +25,8 @@ const MOST = 100_000;
 const WORTH_SHOWING = 0.06;
 /** So many messages of a list are looked at at once. */
 const FEW = 8;
+/** A note that is not there after so long is not coming. */
+const PATIENCE_MS = 5_000;
 /** So much of a message is read for what it asks. */
 const READ = 20_000;
 
@@ -58,6 +60,7 @@ export const useKnowingStore = defineStore('knowing', () => {
   const taken = ref<string[]>([]);
 
   let worker: Worker | null = null;
+  let isBroken = false;
   let asked = 0;
   const waiting = new Map<number, (answer: SuggestResponse) => void>();
   function post(request: SuggestRequest): void {
@@ -67,11 +70,19 @@ export const useKnowingStore = defineStore('knowing', () => {
         waiting.get(data.number)?.(data);
         waiting.delete(data.number);
       };
+      // One that cannot be fetched, or fails, knows nothing; all else goes on without it.
+      worker.onerror = (event) => {
+        event.preventDefault();
+        isBroken = true;
+        for (const [number, answer] of waiting) answer({ number });
+        waiting.clear();
+      };
     }
     worker.postMessage(request);
   }
   function ask(request: (number: number) => SuggestRequest): Promise<SuggestResponse> {
     const number = ++asked;
+    if (isBroken) return Promise.resolve({ number });
     return new Promise((resolve) => {
       waiting.set(number, resolve);
       post(request(number));
@@ -128,19 +139,17 @@ export const useKnowingStore = defineStore('knowing', () => {
     () => message.value && void see(message.value),
   );
 
+  /** Sees what a message asks at once, and what answers it when the library is here. */
   async function see(one: Asked): Promise<void> {
+    const look = async (offers: boolean) => {
+      const { seen: found } = await ask((number) => ({ type: 'read', number, message: one, now: Date.now(), offers }));
+      if (message.value?.id === one.id) seen.value = found ?? { offers: [], asks: [] };
+    };
     const offers = wants('offers');
+    if (wants('questions') && !(offers && ready.value)) await look(false);
     if (offers) await start();
-    if (message.value?.id !== one.id) return;
-    const request = (number: number): SuggestRequest => ({
-      type: 'read',
-      number,
-      message: one,
-      now: Date.now(),
-      offers,
-    });
-    const answer = offers || wants('questions') ? await ask(request) : null;
-    if (message.value?.id === one.id) seen.value = answer?.seen ?? { offers: [], asks: [] };
+    if (offers && message.value?.id === one.id) await look(true);
+    if (!offers && !wants('questions') && message.value?.id === one.id) seen.value = { offers: [], asks: [] };
   }
 
   /** Reads a message that was opened; null when none is. */
@@ -180,8 +189,18 @@ export const useKnowingStore = defineStore('knowing', () => {
     answered.value = isEmpty ? [] : asks.value.flatMap((_, i) => (open.has(i) ? [] : [i]));
   }
 
+  /** The note that was asked for with its key and is not in the letter yet. */
+  let coming = { id: '', since: 0 };
+  /** Whether a note is to be put in: not one that is on its way, since a key may be pressed twice. */
+  function mayTake(id: string): boolean {
+    if (coming.id === id && Date.now() - coming.since < PATIENCE_MS) return false;
+    coming = { id, since: Date.now() };
+    return true;
+  }
+
   /** Counts a note that was put into a letter, and learns from it where the letter answers the message that was read. */
   function used(id: string, use: NoteUse, answers: string | null): void {
+    coming = { id: '', since: 0 };
     const one = message.value;
     const isAnswer = Boolean(one && one.id === answers);
     const ids = isAnswer ? offered.value.map(({ row }) => row.id) : [];
@@ -235,6 +254,18 @@ export const useKnowingStore = defineStore('knowing', () => {
     );
   }
 
+  /** Learns anew, after what was learnt has gone with somebody who was deleted. */
+  async function learnAnew(): Promise<void> {
+    if (!worker) return;
+    post({ type: 'forget' });
+    starting = null;
+    await start();
+  }
+  /** What is thrown away says nothing any more. */
+  function thrownAway(messages: string[]): void {
+    if (worker) post({ type: 'forget', messages });
+  }
+
   /** Forgets what was learnt. */
   async function forget(): Promise<number> {
     const { forgotten } = await api<{ forgotten: number }>('/knowing/past', { method: 'DELETE' });
@@ -243,5 +274,20 @@ export const useKnowingStore = defineStore('knowing', () => {
     return forgotten;
   }
 
-  return { message, asks, answered, seenOpen, offered, byNotes, read, used, left, likeliest, forget };
+  return {
+    message,
+    asks,
+    answered,
+    seenOpen,
+    offered,
+    byNotes,
+    read,
+    mayTake,
+    used,
+    left,
+    likeliest,
+    forget,
+    learnAnew,
+    thrownAway,
+  };
 });

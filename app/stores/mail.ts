@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import type { FolderOfMailbox } from '#shared/types/mailbox';
 import type { DraftRow, MessagePage, MessageRow } from '#shared/types/wire';
 import type { Folder, MessageChange } from '#shared/schemas/message';
+import { useKnowingStore } from './knowing';
 
 /** The lists on the left of the Desk: what waits, and the folders (RFC 6154). */
 export type ListName = 'waiting' | 'later' | 'drafts' | 'junk' | Folder | `folder:${string}`;
@@ -93,6 +94,7 @@ export const useMailStore = defineStore('mail', () => {
     rows.value = rows.value.map((row) => (row.id === id ? ({ ...row, ...part } as MessageRow) : row));
     changes++;
     await api(`/messages/${id}`, { method: 'PATCH', body: part });
+    if (part.folder === 'trash') useKnowingStore().thrownAway([id]);
     changes++;
   }
 
@@ -103,6 +105,7 @@ export const useMailStore = defineStore('mail', () => {
       const body = { ids: ids.slice(at, at + 500), change };
       count += (await api<{ changed: number }>('/messages/change', { method: 'POST', body })).changed;
     }
+    if (change.folder === 'trash') useKnowingStore().thrownAway(ids);
     return count;
   }
 

@@ -18,7 +18,7 @@ export type SuggestRequest =
   | { type: 'notes'; put: SuggestNote[]; drop: string[] }
   | { type: 'past'; answers: PastAnswer[] }
   | { type: 'answered'; answered: JustAnswered }
-  | { type: 'forget' }
+  | { type: 'forget'; messages?: string[] }
   | { type: 'read'; number: number; message: Asked; now: number; offers: boolean }
   | { type: 'likeliest'; number: number; messages: Asked[]; now: number };
 
@@ -68,7 +68,8 @@ self.onmessage = ({ data }: MessageEvent<SuggestRequest>) => {
         ...terms,
       });
   } else if (data.type === 'forget') {
-    fresh();
+    if (data.messages) for (const id of data.messages) suggester.forget(id);
+    else fresh();
   } else if (data.type === 'read') {
     const { number, message, now, offers } = data;
     const seen = { offers: offers ? suggester.offers(message, now) : [], asks: asksIn(message.text) };

@@ -94,18 +94,23 @@ export class Habits {
     return [...theirs.shares.keys(), ...next.map(([note]) => note)];
   }
 
-  /** What is usual for a note; `today` is how much a use of today counts. */
-  of(note: string, person: string, isLater: boolean, today: number): Usual {
+  /** What is usual for each note where this person writes; `today` is how much a use of today counts. */
+  usual(person: string, isLater: boolean, today: number): (note: string) => Usual {
     const unsure = UNSURE * today;
     const theirs = this.#people.get(person);
     const next = this.#after.get(theirs?.last ?? '');
-    return {
-      usual: this.uses(note) / (this.#totals[0]! + this.#totals[1]! + unsure),
-      person: theirs ? (theirs.shares.get(note) ?? 0) / (sum(theirs.shares) + unsure) : 0,
-      kind: (this.#kinds[Number(isLater)]!.get(note) ?? 0) / (this.#totals[Number(isLater)]! + unsure),
-      follows: next ? (next.get(note) ?? 0) / (sum(next) + unsure) : 0,
+    const kinds = this.#kinds[Number(isLater)]!;
+    const all = this.#totals[0]! + this.#totals[1]! + unsure;
+    const ofKind = this.#totals[Number(isLater)]! + unsure;
+    const ofPerson = theirs ? sum(theirs.shares) + unsure : 1;
+    const followed = next ? sum(next) + unsure : 1;
+    return (note) => ({
+      usual: this.uses(note) / all,
+      person: (theirs?.shares.get(note) ?? 0) / ofPerson,
+      kind: (kinds.get(note) ?? 0) / ofKind,
+      follows: (next?.get(note) ?? 0) / followed,
       times: theirs?.times.get(note) ?? 0,
       after: theirs?.last ?? '',
-    };
+    });
   }
 }

@@ -152,10 +152,10 @@ export class PastAnswers {
     }
     const today = grown(now);
     const found = new Map<string, Evidence>();
+    const usual = this.#habits.usual(person, isLater, today);
     const of = (note: string) => {
       let one = found.get(note);
-      if (!one)
-        found.set(note, (one = { near: 0, profile: 0, like: 0, ...this.#habits.of(note, person, isLater, today) }));
+      if (!one) found.set(note, (one = { near: 0, profile: 0, like: 0, ...usual(note) }));
       return one;
     };
     for (const note of this.#habits.likely(person)) of(note);

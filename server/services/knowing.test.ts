@@ -5,6 +5,7 @@ import { changeSettings, readSettings } from './accounts';
 import type { Application } from './application';
 import { forgetAll, learnTaken, readPast, settleTaken } from './knowing';
 import { keepNote, noteUsed, readNote } from './notes';
+import { removePerson } from './people';
 import { addMeasured, fixedLength, forgetTimeBack, readTimeBack } from './timeBack';
 import { readTending, setTendingLeft } from './tending';
 import { tendingKey } from '#core/tending/key';
@@ -103,6 +104,22 @@ describe('what is learnt from answers', () => {
     expect(brief(await readPast(app, owner, page))).toEqual([{ note: price, taken: true }]);
     expect(await forgetAll(app, owner)).toEqual({ forgotten: 1 });
     expect(await readPast(app, owner, page)).toEqual([]);
+  });
+
+  it('goes with whoever is deleted, and says nothing while its message is in the trash', async () => {
+    const { owner, price, message } = await desk();
+    const use = { person: 'ada@c.example', words: [], messageId: message, offered: [] };
+    await noteUsed(app, owner, price, use);
+    await app.mail(owner).change(message, { folder: 'trash' });
+    expect(await readPast(app, owner, page)).toEqual([]);
+    await app.mail(owner).change(message, { folder: 'inbox' });
+    expect(await readPast(app, owner, page)).toHaveLength(1);
+    const ada = await app.db('people').where({ owner, address_key: 'ada@c.example' }).first('id', 'version');
+    for await (const told of removePerson(app, owner, ada.id, { version: ada.version, messages: false })) void told;
+    expect(await readPast(app, owner, page)).toEqual([]);
+    const back = await readTimeBack(app, owner, { weeks: 4 });
+    expect(back.people).toEqual([]);
+    expect(back.notes.map(({ uses }) => uses)).toEqual([1]);
   });
 
   it('is nothing for anybody else, and nothing where it is switched off', async () => {

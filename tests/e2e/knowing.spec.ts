@@ -29,9 +29,12 @@ test('the right note is offered and put in with one key, questions are numbered,
 
   // One key while nothing is being typed shows the whole letter.
   const key = /Prices/.test((await offered.getByRole('button').first().textContent())!) ? '1' : '2';
+  // Pressed twice, it is begun once.
+  await page.keyboard.press(key);
   await page.keyboard.press(key);
   const letter = page.getByRole('textbox', { name: 'Your reply' });
   await expect(letter).toContainText(PRICE);
+  expect((await letter.innerText()).split(PRICE)).toHaveLength(2);
   await expect(question(1, 'Answered')).toBeVisible();
   await expect(question(2, 'Not answered yet')).toBeVisible();
   await expect(page.getByText(/Question 2, “And can you help us moving the piano\?”, does not seem/)).toBeVisible();

@@ -17,7 +17,6 @@ function fit() {
   const inside = element.value?.contentDocument;
   if (!inside) return;
   number();
-  height.value = Math.max(80, inside.documentElement.scrollHeight + 4);
   // Keys pressed while something is selected in the letter are meant for the Desk.
   inside.addEventListener('keydown', (event) => {
     const { key, code, altKey, ctrlKey, shiftKey, metaKey } = event;
@@ -33,7 +32,9 @@ const knowing = useKnowingStore();
 const asks = computed(() => (knowing.message?.id === props.message.id ? knowing.asks : []));
 function number() {
   const inside = element.value?.contentDocument;
-  if (inside?.body) numberAsks(inside, asks.value, knowing.answered);
+  if (!inside?.body) return;
+  numberAsks(inside, asks.value, knowing.answered);
+  height.value = Math.max(80, inside.documentElement.scrollHeight + 4);
 }
 watch([asks, () => knowing.answered], number);
 

@@ -46,8 +46,12 @@ useCommands({
     },
   },
   takeOffer: {
-    when: (event) => !isTyping(event) && Boolean(offered.value[Number(event.key) - 1]),
-    do: (event) => take(offered.value[Number(event.key) - 1]!.row.id),
+    // Only what is seen.
+    when: (event) => !props.short && !isTyping(event) && Boolean(offered.value[Number(event.key) - 1]),
+    do(event) {
+      const { id } = offered.value[Number(event.key) - 1]!.row;
+      if (knowing.mayTake(id)) take(id);
+    },
   },
   takeNearNote: {
     when: (event) => Boolean(near.value[Number(pressedKey(event).slice(-1)) - 1]),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PersonDeletion, PersonPage } from '#shared/types/person';
 import { readLines } from '~/utils/lines';
+import { useKnowingStore } from '~/stores/knowing';
 
 /** Says what is deleted with a person, and deletes it. */
 const props = defineProps<{ person: PersonPage; name: string }>();
@@ -26,7 +27,10 @@ async function remove() {
       throw failureOf(response.status, (await response.json().catch(() => null))?.data);
     await readLines<PersonDeletion>(response.body, (line) => (progress.value = line));
     const last = progress.value;
-    if (last.finished && !last.problem) return void emit('deleted');
+    if (last.finished && !last.problem) {
+      void useKnowingStore().learnAnew();
+      return void emit('deleted');
+    }
     problem.value = last.problem ? say(last.problem) : t('people.deletedPart');
   } catch (error) {
     problem.value = abort.signal.aborted ? t('people.deletedPart') : messageOf(error);

@@ -93,7 +93,7 @@ export async function settlePast(
 
 const terms = (text: unknown) => String(text).split(' ').filter(Boolean);
 
-/** A page of what was learnt, the latest first, behind a place in that order. Messages that are gone say nothing. */
+/** A page of what was learnt, the latest first, behind a place in that order. Messages that are gone, or in the trash, say nothing. */
 export async function listPast(
   db: Knex,
   owner: string,
@@ -104,6 +104,7 @@ export async function listPast(
     .join('messages as m', 'm.id', 'p.message_id')
     .where({ 'p.owner': owner })
     .whereNull('m.gone_at')
+    .whereNot({ 'm.folder': 'trash' })
     .select('p.*')
     .orderBy([
       { column: 'p.answered_at', order: 'desc' },

@@ -339,6 +339,7 @@ const KNOWN_OF_ADDRESS = {
   sender_waits: 'address_key',
   hands_asked: 'address_key',
   hands_answers: 'address_key',
+  past_answers: 'address_key',
 };
 
 /** Deletes somebody with all their addresses and all that was remembered for these; false when they were changed since. */
@@ -358,6 +359,8 @@ export async function deletePerson(
   const keys = rows.map(({ address_key: key }) => key);
   for (const [table, column] of Object.entries(KNOWN_OF_ADDRESS))
     await trx(table).where({ owner }).whereIn(column, keys).delete();
+  // That a note was put in stays counted, without for whom.
+  await trx('note_log').where({ owner }).whereIn('address_key', keys).update({ address_key: '' });
   const ids = rows.map((row) => row.id);
   await trx('import_items').where({ owner, kind: 'person' }).whereIn('target_id', ids).delete();
   await mine().delete();
