@@ -93,7 +93,8 @@ export const useMailStore = defineStore('mail', () => {
   async function change(id: string, part: MessageChange): Promise<void> {
     rows.value = rows.value.map((row) => (row.id === id ? ({ ...row, ...part } as MessageRow) : row));
     changes++;
-    await api(`/messages/${id}`, { method: 'PATCH', body: part });
+    // What was done is done, though the page may be left at once.
+    await api(`/messages/${id}`, { method: 'PATCH', body: part, keepalive: true });
     if (part.folder === 'trash') useKnowingStore().thrownAway([id]);
     changes++;
   }

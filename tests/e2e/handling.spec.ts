@@ -168,8 +168,11 @@ test('a message is flagged, seen as such in the list, and the same press takes t
 }) => {
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
   await page.getByRole('button', { name: /^Ada Marsh.*Tuning/s }).click();
+  // The list shows it before the server has it.
+  const saved = page.waitForResponse((answer) => answer.request().method() === 'PATCH');
   await page.getByRole('button', { name: 'Flag', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Ada Marsh.*Flagged/s })).toBeVisible();
+  await saved;
   await page.reload();
   await page.getByRole('button', { name: 'Flagged: take it off' }).click();
   await expect(page.getByRole('button', { name: 'Flag', exact: true })).toBeVisible();
