@@ -1,7 +1,7 @@
-import { asksIn } from '../asks/asks';
+import { asksIn, type Ask } from '../asks/asks';
 import { confidences, type Ranked } from './confidence';
-import { PastAnswers, AROUND, type Evidence, type PastAnswer } from './past';
-import { stem, tellingWords } from '../asks/telling';
+import { PastAnswers, AROUND, stemWeights, type Evidence, type PastAnswer } from './past';
+import { isTelling, tellingWords } from '../asks/telling';
 import { messageTerms, type MessageTerms } from './terms';
 import { words } from '../search/words';
 import { Wordings, type SuggestNote } from './wording';
@@ -105,12 +105,10 @@ export class Suggester {
   /** All notes that have anything for them, the likeliest first. */
   rank(message: Asked, now: number, terms = messageTerms(message.subject, message.text)): Ranked[] {
     const weights = weightsOf(terms);
-    const stems = new Map<string, number>();
-    for (const [term, weight] of weights) stems.set(stem(term), Math.max(stems.get(stem(term)) ?? 0, weight));
     // Of few messages it cannot be told what is common.
     const common = this.#past.size < 20 ? () => 0 : this.#past.commonness;
     const fits = this.#wordings.scores(weights, common);
-    const evidence = this.#past.evidence(stems, { ...message, now, except: message.id });
+    const evidence = this.#past.evidence(stemWeights(terms), { ...message, now, except: message.id });
     const mix = this.#mix;
     const out: Ranked[] = [];
     for (const id of new Set([...fits.best, ...evidence.keys()])) {
@@ -135,7 +133,8 @@ export class Suggester {
     const asks = asksIn(message.text);
     const sure = confidences(ranked.slice(0, MOST));
     const whole = asks.map((_, a) => a);
-    const out = ranked.slice(0, MOST).map((one, i) => this.#offer(one, sure[i]!, message, whole));
+    const said = spoken(`${message.text}\n${message.subject}`, asks);
+    const out = ranked.slice(0, MOST).map((one, i) => this.#offer(one, sure[i]!, said, whole));
     if (asks.length < 2 || !out.length) return out.slice(0, limit);
     // Several things are asked: each may have a note of its own.
     const each = asks.slice(0, MOST_ASKS).map(({ text }) => {
@@ -143,7 +142,7 @@ export class Suggester {
       const [best] = mine;
       // One word in common says little of a short question.
       const isBacked =
-        best && (best.evidence.near >= ALIKE || this.#wordings.shared(best.id, spoken(text)).length >= BACKED);
+        best && (best.evidence.near >= ALIKE || this.#wordings.shared(best.id, spoken(text, [])).length >= BACKED);
       return { best, sure: isBacked ? confidences(mine.slice(0, MOST))[0]! : 0 };
     });
     for (const offer of out) offer.asks = asks.flatMap((_, a) => (each[a]?.best?.id === offer.id ? [a] : []));
@@ -151,24 +150,24 @@ export class Suggester {
       if (!best || sure < SURE_OF_ONE) return;
       const known = out.find(({ id }) => id === best.id);
       if (known) known.confidence = Math.max(known.confidence, sure);
-      else out.push(this.#offer(best, sure, message, [a]));
+      else out.push(this.#offer(best, sure, said, [a]));
     });
     out.sort((a, b) => b.confidence - a.confidence);
     if (!out[0]!.asks.length) out[0]!.asks = asks.map((_, a) => a);
     return out.slice(0, limit);
   }
 
-  #offer({ id, score, fits, evidence }: Ranked, sure: number, message: Asked, asks: number[]): Offer {
-    return { id, score, confidence: sure, reason: this.#reason(id, fits, evidence, message), asks };
+  #offer({ id, score, fits, evidence }: Ranked, sure: number, said: Spoken[], asks: number[]): Offer {
+    return { id, score, confidence: sure, reason: this.#reason(id, fits, evidence, said), asks };
   }
 
   /** What says most for a note, in a form that can be read. */
-  #reason(id: string, fits: number, evidence: Evidence, { subject, text }: Asked): OfferReason {
+  #reason(id: string, fits: number, evidence: Evidence, said: Spoken[]): OfferReason {
     const mix = this.#mix;
     const { like, near, times, person, follows, after } = evidence;
     const past = mix.near * near ** 3 + mix.profile * evidence.profile;
     if (like && past >= fits) return { kind: 'like', count: like };
-    const shared = this.#wordings.shared(id, spoken(`${text}\n${subject}`));
+    const shared = this.#wordings.shared(id, said);
     const habit = Math.max(mix.person * person, mix.follows * follows);
     if (habit > fits || !shared.length) {
       if (times && mix.person * person >= mix.follows * follows) return { kind: 'person', count: times };
@@ -179,11 +178,16 @@ export class Suggester {
   }
 }
 
+/** A word of a message, folded and as it is written. */
+interface Spoken {
+  term: string;
+  written: string;
+}
+
 /** The telling words of a message as they are written, those that are asked first. */
-function spoken(text: string): { term: string; written: string }[] {
-  const asks = asksIn(text);
+function spoken(text: string, asks: Ask[]): Spoken[] {
   const isAsked = (from: number) => asks.some((ask) => from >= ask.from && from < ask.to);
-  const all = words(text).filter(({ term }) => tellingWords(term).length);
+  const all = words(text).filter(({ term }) => isTelling(term));
   const ordered = [...all.filter(({ from }) => isAsked(from)), ...all.filter(({ from }) => !isAsked(from))];
   return ordered.map(({ term, from, to }) => ({ term, written: text.slice(from, to) }));
 }

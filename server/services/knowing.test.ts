@@ -89,6 +89,17 @@ describe('what is learnt from answers', () => {
     );
   });
 
+  it('keeps every note that is in the answer when it leaves', async () => {
+    const { owner, price, other, message } = await desk();
+    await learnTaken(app, owner, message, [price, other], []);
+    const fill = (note: string) => ({ note, blanks: [], answers: {}, passages: {} });
+    const draft = { mode: 'reply', originalId: message, fills: { one: fill(price), two: fill(other) } };
+    await settleTaken(app, app.db, owner, draft as never);
+    expect(brief(await readPast(app, owner, page)).map(({ taken }) => taken)).toEqual([true, true]);
+    await settleTaken(app, app.db, owner, { ...draft, fills: {} } as never);
+    expect(brief(await readPast(app, owner, page)).map(({ taken }) => taken)).toEqual([false, false]);
+  });
+
   it('goes with the message and with the note, is read in pages, and is forgotten when asked', async () => {
     const { owner, price, other, message, come } = await desk();
     const second = (await come('How much is a tuning?')).id;

@@ -18,18 +18,35 @@ const pieces = computed(() => {
   });
   return [...out, { text: props.text.slice(at), number: 0 }];
 });
+// Of two that begin in one line the second stands in the line, so that neither hides the other.
+const letter = ref<HTMLElement>();
+const inLine = ref<number[]>([]);
+watch(
+  pieces,
+  async () => {
+    inLine.value = [];
+    await nextTick();
+    const tops = [...(letter.value?.querySelectorAll<HTMLElement>('.number') ?? [])].map(({ offsetTop }) => offsetTop);
+    inLine.value = tops.flatMap((top, i) => (i && top === tops[i - 1] ? [i + 1] : []));
+  },
+  { immediate: true },
+);
 const isAnswered = (number: number) => knowing.answered.includes(number - 1);
 const label = (number: number) =>
   `${t('knowing.ask', { number })}, ${isAnswered(number) ? t('knowing.isAnswered') : t('knowing.notAnswered')}`;
 </script>
 
 <template>
-  <div class="letter text" dir="auto">
+  <div ref="letter" class="letter text" dir="auto">
     <template v-for="(piece, i) in pieces" :key="i"
       ><span v-if="piece.number" class="ask" :class="{ answered: isAnswered(piece.number) }"
-        ><span class="number" role="img" :aria-label="label(piece.number)" :title="label(piece.number)">{{
-          piece.number
-        }}</span
+        ><span
+          class="number"
+          :class="{ within: inLine.includes(piece.number) }"
+          role="img"
+          :aria-label="label(piece.number)"
+          :title="label(piece.number)"
+          >{{ piece.number }}</span
         >{{ piece.text }}</span
       ><template v-else>{{ piece.text }}</template></template
     >
@@ -42,7 +59,7 @@ const label = (number: number) =>
   white-space: pre-wrap;
 }
 
-/* Beside the first line of what it asks; of two in one line the numbers stand behind one another. */
+/* Beside the first line of what it asks. */
 .number {
   position: absolute;
   inset-inline-start: calc(-1 * var(--s5) + 2px);
@@ -56,6 +73,12 @@ const label = (number: number) =>
   color: var(--apricot-ink);
   background: var(--sheet);
   user-select: none;
+}
+
+.number.within {
+  position: static;
+  display: inline-block;
+  margin: 0 4px 0 0;
 }
 
 .answered .number {
