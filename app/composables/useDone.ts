@@ -8,6 +8,8 @@ export interface Done {
   remark?: string;
   /** Has nothing from the sender wait any more. */
   never?: () => void;
+  /** Opens what was made. */
+  open?: () => unknown;
   /** Makes a note of it. */
   keep?: () => void;
 }

@@ -268,6 +268,7 @@ useCommands({
         @improve="panels.improve"
         @saved="(version) => arriving !== null && (arriving = version)"
         @ask="panels.ask"
+        @kept="desk.add"
         @arrival="panels.showArrival"
       />
       <LazyKeepPanel

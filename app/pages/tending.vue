@@ -148,7 +148,7 @@ function onKey(event: KeyboardEvent, one: Tending, at: number) {
           <p class="what" dir="auto">{{ text }}</p>
           <p class="acts">
             <button type="button" class="text-button small" @click="open(one.note)">
-              {{ t('tending.open') }} <kbd>Enter</kbd>
+              {{ t('common.open') }} <kbd>Enter</kbd>
             </button>
             <button v-if="'other' in one" type="button" class="text-button small" @click="open(one.other)">
               {{ t('tending.openOther', { name: nameOf(one.other) }) }}

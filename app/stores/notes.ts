@@ -148,6 +148,11 @@ export const useNotesStore = defineStore('notes', () => {
     });
   }
 
+  /** The ids of the notes a text that is being typed stands in, and of what was written before; what holds most of it first. */
+  const typed = (text: string) => ask<NearHit>((number) => ({ type: 'typed', number, text }));
+  /** What was written before in sent letters, for being known again. */
+  const knowWordings = (wordings: { id: string; text: string }[]) => post({ type: 'wordings', wordings });
+
   /** Takes rows that the server answered with, in place of those known. */
   function takeRows(fresh: NoteRow[]): NoteRow[] {
     const incoming = new Map(fresh.map((row) => [row.id, row]));
@@ -272,6 +277,8 @@ export const useNotesStore = defineStore('notes', () => {
     load,
     search,
     near,
+    typed,
+    knowWordings,
     read,
     keep,
     change,

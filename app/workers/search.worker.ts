@@ -8,7 +8,9 @@ export type SearchRequest =
   | { type: 'put'; note: SearchNote }
   | { type: 'drop'; id: string }
   | { type: 'search'; number: number; query: string; limit: number; now: number; occasion?: Occasion }
-  | { type: 'near'; number: number; text: string; except: string };
+  | { type: 'near'; number: number; text: string; except: string }
+  | { type: 'wordings'; wordings: { id: string; text: string }[] }
+  | { type: 'typed'; number: number; text: string };
 
 export interface SearchResponse {
   number: number;
@@ -19,8 +21,21 @@ let index = new NoteIndex();
 /** Notes by what they say, for asking what is nearly the same; made when it is asked for first. */
 let near: NearIndex | null = null;
 let notes = new Map<string, SearchNote>();
+/** What was written before in sent letters. */
+let written = new NearIndex();
+
+/** From this share on what is typed stands in a note, or was written before. */
+const STANDS = 0.6;
 
 const textOf = ({ subject, body }: SearchNote) => `${subject}\n${body}`;
+
+function nearIndex(): NearIndex {
+  if (!near) {
+    near = new NearIndex();
+    for (const note of notes.values()) near.put(note.id, textOf(note));
+  }
+  return near;
+}
 
 self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
   if (data.type === 'load') {
@@ -37,12 +52,15 @@ self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
     index.drop(data.id);
     near?.drop(data.id);
   } else if (data.type === 'near') {
-    if (!near) {
-      near = new NearIndex();
-      for (const note of notes.values()) near.put(note.id, textOf(note));
-    }
     const { number, text, except } = data;
-    self.postMessage({ number, hits: near.near(text, { except, limit: 3 }) } satisfies SearchResponse);
+    self.postMessage({ number, hits: nearIndex().near(text, { except, limit: 3 }) } satisfies SearchResponse);
+  } else if (data.type === 'wordings') {
+    written = new NearIndex();
+    for (const { id, text } of data.wordings) written.put(id, text);
+  } else if (data.type === 'typed') {
+    const { number, text } = data;
+    const hits = [...nearIndex().holding(text, STANDS), ...written.holding(text, STANDS)];
+    self.postMessage({ number, hits } satisfies SearchResponse);
   } else {
     const { number, query, limit, now, occasion } = data;
     self.postMessage({ number, hits: index.search(query, { limit, now, occasion }) } satisfies SearchResponse);

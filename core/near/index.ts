@@ -104,10 +104,8 @@ export class NearIndex {
     });
   }
 
-  /** The notes nearly the same as a text, the most alike first. A text of fewer than four words is like none. */
-  near(text: string, { limit = 5, least = NEAR, except = '' } = {}): NearHit[] {
-    const wanted = shingles(text);
-    if (wanted.length < 2) return [];
+  /** How many of these shingles each note has. */
+  #common(wanted: Uint32Array): Map<number, number> {
     if (this.#sets.length - this.#ordered > 200 || !this.#ordered) this.#order();
     const counts = new Map<number, number>();
     for (const hash of wanted) {
@@ -120,6 +118,29 @@ export class NearIndex {
       const set = this.#sets[number];
       if (set) counts.set(number, shared(wanted, set));
     }
+    return counts;
+  }
+
+  /**
+   * The notes a text stands in, however much more they say, what holds most of it first.
+   * @param least how much of the text, from 0 to 1
+   */
+  holding(text: string, least: number): NearHit[] {
+    const wanted = shingles(text);
+    if (wanted.length < 2) return [];
+    return [...this.#common(wanted)]
+      .flatMap(([number, common]): NearHit[] => {
+        const share = common / wanted.length;
+        return this.#sets[number] && share >= least ? [{ id: this.#ids[number]!, likeness: share }] : [];
+      })
+      .sort((a, b) => b.likeness - a.likeness || (a.id < b.id ? -1 : 1));
+  }
+
+  /** The notes nearly the same as a text, the most alike first. A text of fewer than four words is like none. */
+  near(text: string, { limit = 5, least = NEAR, except = '' } = {}): NearHit[] {
+    const wanted = shingles(text);
+    if (wanted.length < 2) return [];
+    const counts = this.#common(wanted);
     const hits: NearHit[] = [];
     for (const [number, common] of counts) {
       const set = this.#sets[number];

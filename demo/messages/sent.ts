@@ -67,7 +67,7 @@ export const sent: DemoMessage[] = [
     at: '07:50',
     subject: 'Re: Pedal squeak',
     folder: 'sent',
-    text: `Dear Jonas,\n\na drop of oil on the pin, never on the leather. If that does not help I will look at it in spring.\n\nWren Halloway`,
+    text: `Dear Jonas,\n\na drop of oil on the pin, never on the leather. If that does not help I will look at it in spring.\n\nIf a key sticks or a string buzzes within the next three weeks, please tell me at once; putting it right belongs to the visit of Thursday and costs you nothing.\n\nWren Halloway`,
   },
   {
     key: 'w-clem',
@@ -89,7 +89,7 @@ export const sent: DemoMessage[] = [
     at: '12:30',
     subject: 'Re: Invoice',
     folder: 'sent',
-    text: `Dear George,\n\nhere it is again, made out to Pemberly Frames.\n\nWren Halloway`,
+    text: `Dear George,\n\nhere it is again, made out to Pemberly Frames.\n\nPlease pay it by bank transfer within fourteen days, and put the number 2231 with it, so that I can tell whose it is.\n\nWren Halloway`,
     attachments: [
       { name: 'invoice 2231.txt', type: 'text/plain', content: 'Invoice 2231\nPemberly Frames\nTuning: 85.00\n' },
     ],
@@ -115,7 +115,7 @@ export const sent: DemoMessage[] = [
     at: '10:10',
     subject: 'Re: Inventory: the late Mr Aldous',
     folder: 'sent',
-    text: `Dear Ms Rook,\n\na valuation in writing is £65. I could go on Monday if the caretaker is in.\n\nWren Halloway`,
+    text: `Dear Ms Rook,\n\na valuation in writing is £65. I could go on Monday if the caretaker is in.\n\nPlease pay it by bank transfer within fourteen days, and put the number 2240 with it, so that I can tell whose it is.\n\nWren Halloway`,
   },
   {
     key: 'w-lior',
@@ -160,7 +160,7 @@ export const sent: DemoMessage[] = [
     at: '16:45',
     subject: 'Re: Practice rooms',
     folder: 'sent',
-    text: `Dear Tobias,\n\nall three on the Wednesday of half-term, from nine.\n\nWren Halloway`,
+    text: `Dear Tobias,\n\nall three on the Wednesday of half-term, from nine.\n\nPlease pay it by bank transfer within thirty days, and put the number 2217 with it, so that I can tell whose it is.\n\nWren Halloway`,
   },
   {
     key: 'w-lucien',
@@ -171,7 +171,7 @@ export const sent: DemoMessage[] = [
     at: '07:30',
     subject: 'Re: A pupil on Lamp Lane',
     folder: 'sent',
-    text: `They have, thank you. It was a broken bridle strap.\n\nWren Halloway`,
+    text: `They have, thank you. It was a broken bridle strap.\n\nIf a key sticks or a string buzzes within the next two weeks, please tell me at once; putting it right belongs to the visit of Saturday and costs you nothing.\n\nWren Halloway`,
   },
   {
     key: 'w-malik-1',
@@ -193,7 +193,7 @@ export const sent: DemoMessage[] = [
     at: '09:00',
     subject: 'Re: Autumn date',
     folder: 'sent',
-    text: `Dear Jonas,\n\nthen the Tuesday of that week, at eleven.\n\nWren Halloway`,
+    text: `Dear Jonas,\n\nthen the Tuesday of that week, at eleven.\n\nIf a key sticks or a string buzzes within the next three weeks, please tell me at once; putting it right belongs to the visit of Tuesday and costs you nothing.\n\nWren Halloway`,
   },
   {
     key: 'w-aoife-1',
@@ -225,6 +225,6 @@ export const sent: DemoMessage[] = [
     at: '19:55',
     subject: 'After my visit',
     folder: 'sent',
-    text: `Dear Noor,\n\nthank you for having me on Monday. The top octave settles over the next few days.\n\nWren Halloway`,
+    text: `Dear Noor,\n\nthank you for having me on Monday. The top octave settles over the next few days.\n\nIf a key sticks or a string buzzes within the next two weeks, please tell me at once; putting it right belongs to the visit of Monday and costs you nothing.\n\nWren Halloway`,
   },
 ];

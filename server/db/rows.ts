@@ -13,3 +13,14 @@ export const PORTION = 1_000;
 export function portions<T>(list: T[]): T[][] {
   return Array.from({ length: Math.ceil(list.length / PORTION) }, (_, i) => list.slice(i * PORTION, (i + 1) * PORTION));
 }
+
+/** Rows by what they have in common, in the order they came in. */
+export function groupedBy<T>(rows: T[], of: (row: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    const group = groups.get(of(row));
+    if (group) group.push(row);
+    else groups.set(of(row), [row]);
+  }
+  return groups;
+}

@@ -58,6 +58,17 @@ const dataPicture = (src: string): Buffer | null => {
 
 /** More lines than this are no wording of a note. */
 const LINES = 20_000;
+/** So much of a letter is looked through for what is written again and again. */
+const OWN = 20_000;
+
+/** The beginning of what somebody wrote in a message, a paragraph a line, without the signature and the history. */
+export async function ownTextIn(raw: Buffer, signatures: string[]): Promise<string> {
+  const { html, text } = await parseMessage(raw);
+  const blocks = html ? readHtml(html, () => null).blocks.slice(0, LINES) : null;
+  const plain = () => partsOfText(text.split('\n').slice(0, LINES).join('\n'), signatures);
+  const { own } = blocks ? partsOf(blocks, signatures, true) : plain();
+  return toText(parseDoc(docOf(own))).slice(0, OWN);
+}
 
 /** What the bytes of a message, or a selected part of it, give for a note: its wording without the signature and the history. */
 export async function wordingIn(raw: Buffer, { html, text, signatures }: Omit<WordingOf, 'raw'>): Promise<WordingIn> {

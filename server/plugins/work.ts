@@ -3,6 +3,7 @@ import { takeLease } from '../db/repositories/leases';
 import { loadDemoOnce } from '../services/demo';
 import { noteFault } from '../services/fault';
 import { wordSome } from '../services/rebuild';
+import { readSomeLetters } from '../services/repeated';
 import { tidyUp } from '../services/tidy';
 import { dispatchDue } from '../services/sending';
 import { Keeper } from '../services/sync/keeper';
@@ -16,6 +17,7 @@ export default defineNitroPlugin((nitro) => {
   let timer: ReturnType<typeof setTimeout>;
   let loaded = false;
   let unworded = true;
+  let unread = true;
 
   let keeper: Keeper | null = null;
   const round = async () => {
@@ -32,12 +34,15 @@ export default defineNitroPlugin((nitro) => {
       // What was stored by an earlier version is made findable, some at a time.
       if (unworded && (await takeLease(app.db, 'words', app.process, app.now(), PAUSE_MS * 5)))
         unworded = (await wordSome(app.db)) > 0;
+      // What was sent is looked through for what is written again and again, some at a time.
+      if (await takeLease(app.db, 'wording', app.process, app.now(), PAUSE_MS * 5))
+        unread = (await readSomeLetters(app)) > 0;
       // The lease is not given back: so the work is done once an hour, whichever process comes first.
       if (await takeLease(app.db, 'tidy', newId(), app.now(), HOUR_MS)) await tidyUp(app);
     } catch (error) {
       noteFault('Periodic work', error);
     }
-    if (!stopped) timer = setTimeout(round, unworded ? 100 : PAUSE_MS);
+    if (!stopped) timer = setTimeout(round, unworded || unread ? 100 : PAUSE_MS);
   };
   void round();
 

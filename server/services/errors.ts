@@ -32,7 +32,8 @@ type Thing =
   | 'person'
   | 'routine'
   | 'settings'
-  | 'shelf';
+  | 'shelf'
+  | 'wording';
 
 /** Something that is not there, or not this account's: both answer alike, so that nothing can be guessed. */
 export function notFound(what: Thing): UserError {

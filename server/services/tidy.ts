@@ -9,6 +9,7 @@ import {
   dropOldTries,
   emptyOutbox,
 } from '../db/repositories/tidy';
+import { dropEmptyWordings } from '../db/repositories/wordings';
 import type { Application } from './application';
 import { SESSION_MS } from './sessions';
 
@@ -38,6 +39,7 @@ export async function tidyUp({ db, now }: Application): Promise<void> {
   await inPortions(() => dropOldTries(db, before(1), PORTION));
   await inPortions(() => dropOldSessions(db, now() - SESSION_MS, PORTION));
   await inPortions(() => emptyOutbox(db, before(OUTBOX_DAYS), 50));
+  await inPortions(() => dropEmptyWordings(db, PORTION));
   await dropUnusedFiles(db, before(1));
 }
 

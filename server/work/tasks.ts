@@ -6,10 +6,15 @@ import { arrivalIn } from '../mail/arrival';
 import { columnsOf, type Columns } from '../mail/derive';
 import { contentOf, parseMessage } from '../mail/parse';
 import { quotedOf, shownOf } from '../mail/show';
-import { wordingIn, type WordingOf } from '../mail/wording';
+import { ownTextIn, wordingIn, type WordingOf } from '../mail/wording';
 import { accidentsIn } from '#core/cue/check';
 import type { CueMode } from '#core/cue/table';
 import { writtenBefore } from '#core/near/writtenBefore';
+import type { Ways } from '#core/blank/find/candidate';
+import { gather, type Known } from '#core/repeated/gather';
+import { keysOf } from '#core/repeated/keys';
+import { piecesOf } from '#core/repeated/pieces';
+import { worthTelling, type Repeated } from '#core/repeated/worth';
 import { tend, type TendedNote, type TendingFacts } from '#core/tending/tend';
 import { splitQuoted } from '#core/message/quote';
 import { readNotes, type FileOfNotes } from '../services/imports/read';
@@ -46,6 +51,22 @@ async function before({ raws, text, notes }: { raws: Uint8Array[]; text: string;
   return writtenBefore(text, notes, letters);
 }
 
+/** The paragraphs and sentences of each letter that may be written again, with the keys they meet by. */
+async function pieces({ raws, signatures }: { raws: Uint8Array[]; signatures: string[] }) {
+  const all: { text: string; keys: number[] }[][] = [];
+  for (const raw of raws) {
+    const own = await ownTextIn(bytesOf(raw), signatures);
+    all.push(piecesOf(own).map((text) => ({ text, keys: keysOf(text) })));
+  }
+  return all;
+}
+
+/** Which known wording each piece is, or which new one, by its number. */
+async function gatherPieces({ texts, known }: { texts: string[]; known: Known[] }) {
+  let count = 0;
+  return gather(texts, known, () => String(count++));
+}
+
 /** One file of a message; null when it has none at that place. */
 async function attachment({ raw, index }: { raw: Uint8Array; index: number }) {
   const bytes = bytesOf(raw);
@@ -76,6 +97,10 @@ export const tasks = {
   allAccidents,
   tend: async ({ notes, facts }: { notes: TendedNote[]; facts: TendingFacts }) => tend(notes, facts),
   before,
+  pieces,
+  gather: gatherPieces,
+  worthTelling: async ({ all, notes, ways }: { all: Repeated[]; notes: string[]; ways: Ways }) =>
+    worthTelling(all, notes, ways),
 };
 
 export type Tasks = typeof tasks;

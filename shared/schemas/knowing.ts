@@ -6,7 +6,7 @@ import { USUAL_RULE } from '#core/time/rule';
 const id = string().max(26);
 
 /** What the application may learn and say of itself. */
-export const KNOWLEDGE = ['offers', 'questions', 'time'] as const;
+export const KNOWLEDGE = ['offers', 'questions', 'time', 'wording'] as const;
 export type Knowledge = (typeof KNOWLEDGE)[number];
 
 /** A page of what was learnt: what stands behind this answer in the order of time. */
@@ -49,3 +49,10 @@ export type Measured = InferType<typeof measuredSchema>;
 
 /** Something found in the library that is left as it is, or told again. */
 export const tendingLeftSchema = object({ about: string().required().max(200), left: boolean().default(true) });
+
+/** Whether a wording written again and again is told, was kept as a note, or is never asked about again. */
+export const wordingStateSchema = object({
+  state: string()
+    .oneOf(['open', 'kept', 'left'] as const)
+    .required(),
+});

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { bring, clientMessage, expect, expectAccessible, keepNote, paragraph, test, text } from './desk';
+import type { Page } from '@playwright/test';
+import { bring, clientMessage, expect, expectAccessible, keepNote, paragraph, shortcut, test, text } from './desk';
 
 const PRICE = 'A tuning costs eighty-five pounds, and a repair is counted by the hour.';
 const MOVING = 'Please leave moving the piano to people who carry pianos every day.';
@@ -161,4 +162,98 @@ test('tending says what wants attention, and each is done with one key and undon
   await summer.focus();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/library\?note=/);
+});
+
+const CARE = (weeks: string) =>
+  `If a key sticks within the next ${weeks} weeks, please tell me at once; putting it right costs you nothing at all.`;
+
+/** Sends a new letter of one paragraph. */
+async function sendLetter(page: Page, words: string): Promise<void> {
+  const { request } = page;
+  const draft = await (await request.post('/api/drafts', { data: { mode: 'new' } })).json();
+  const body = { type: 'doc', content: [paragraph(text(words))] };
+  const subject = { type: 'doc', content: [paragraph(text('After the visit'))] };
+  const to = [{ name: 'Ada Marsh', address: 'ada@client.example' }];
+  const content = { to, cc: [], bcc: [], subject, body, fills: {}, quote: false, version: draft.version };
+  const saved = await (await request.put(`/api/drafts/${draft.id}`, { data: content })).json();
+  const key = crypto.randomUUID();
+  const sent = await request.post(`/api/drafts/${draft.id}/send`, { data: { version: saved.version, key } });
+  expect(sent.status()).toBe(200);
+}
+
+test('what is often written by hand is shown with what changes in it, kept with one key, or never asked about again', async ({
+  somebody: { page },
+}) => {
+  for (const weeks of ['two', 'three', 'four']) await sendLetter(page, CARE(weeks));
+  const way = (day: string) => `You find me behind the church on ${day}; please ring twice and wait a little for me.`;
+  for (const day of ['Monday', 'Tuesday', 'Friday']) await sendLetter(page, way(day));
+  await page.goto('/library');
+  await page.getByRole('link', { name: 'Often written by hand' }).click();
+  const care = page.getByRole('listitem', { name: /^If a key sticks within the next \[\w+\] weeks/ });
+  const church = page.getByRole('listitem', { name: /^You find me behind the church on \[/ });
+  await expect(care).toBeVisible({ timeout: 15_000 });
+  await expect(church).toBeVisible();
+  await expect(care).toContainText('Written 3 times');
+  await expectAccessible(page);
+
+  await care.focus();
+  await page.keyboard.press('Space');
+  const letters = care.getByRole('list', { name: 'Letters it stands in' });
+  await expect(letters.getByRole('listitem')).toHaveCount(3);
+  await expect(letters).toContainText(CARE('two'));
+  await expect(letters.getByRole('link', { name: /^To Ada Marsh/ })).toHaveCount(3);
+
+  await church.focus();
+  await page.keyboard.press('l');
+  await expect(church).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(church).toBeVisible();
+
+  // Pressed twice, it is kept once.
+  await care.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Kept as “If a key sticks/)).toBeVisible();
+  await expect(care).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(care).toBeVisible();
+  expect(await (await page.request.get('/api/notes')).json()).toEqual([]);
+  await care.focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Open' }).click();
+  await expect(page).toHaveURL(/\/library\?note=/);
+  const [note] = await (await page.request.get('/api/notes')).json();
+  expect(note.bodyText).toMatch(/^If a key sticks within the next \[\w+\] weeks, please/);
+});
+
+test('what was written before is told while it is typed, and so is the note that says it', async ({
+  somebody: { page },
+}) => {
+  for (const weeks of ['two', 'three']) await sendLetter(page, CARE(weeks));
+  await expect(async () => expect(await (await page.request.get('/api/repeated/typed')).json()).toHaveLength(1)).toPass(
+    { timeout: 15_000 },
+  );
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
+  await page.keyboard.press(shortcut('reply'));
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await letter.press('ControlOrMeta+Home');
+  await page.keyboard.type('If a key sticks within the next six weeks, please tell me');
+  const said = page.getByRole('status').filter({ hasText: 'You have written this 2 times before.' });
+  await expect(said).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press(shortcut('takeKnown'));
+  await expect(page.getByText(/Kept as “If a key sticks/)).toBeVisible();
+  await expect(said).toHaveCount(0);
+  await expect(letter).toContainText('within the next six weeks, please tell me');
+
+  // In the next letter it is a note, which takes the place of what was typed of it.
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await page.keyboard.press(shortcut('reply'));
+  await letter.press('ControlOrMeta+Home');
+  await page.keyboard.type('If a key sticks within the next six weeks, please tell me');
+  await expect(page.getByText('This is the note “If a key sticks')).toBeVisible();
+  await page.keyboard.press(shortcut('takeKnown'));
+  await expect(letter).toContainText('putting it right costs you nothing at all.');
+  await expect(letter).not.toContainText('six weeks');
 });

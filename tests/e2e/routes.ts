@@ -6,6 +6,7 @@ import { connect } from '../../server/db/connect';
 import { newId } from '../../server/db/id';
 import { insertFolder } from '../../server/db/repositories/folders';
 import { insertMailbox, pauseMailbox } from '../../server/db/repositories/mailboxes';
+import { addPieces } from '../../server/db/repositories/wordings';
 import { clientMessage, expect } from './desk';
 
 /** Routes that anybody may ask; they answer for nobody in particular. */
@@ -76,6 +77,17 @@ async function giveMailbox(owner: string): Promise<{ id: string; folder: string 
   return { id, folder: folder.id };
 }
 
+/** Gives an account a wording it has written, in a letter that was sent. */
+async function giveWording(owner: string, letter: string): Promise<string> {
+  const db = connect(process.env.JAR_NOTE_DATABASE!);
+  const wording = newId();
+  const text = 'Hidden wording that was written by hand';
+  const piece = { wording, isNew: true, keys: [1], text, letter: { id: letter, at: Date.now(), to: [] } };
+  await db.transaction((trx) => addPieces(trx, owner, [piece]));
+  await db.destroy();
+  return wording;
+}
+
 /** What may be asked of a route: of something of the owner's (`path`), with what (`data` or `raw`); a `list` is everybody's own. */
 export type Asked = Record<string, { path?: string; data?: object; list?: boolean; raw?: Buffer }>;
 
@@ -130,6 +142,7 @@ export async function furnish(owner: APIRequestContext) {
   expect(sending.state).toBe('sent');
   expect(await (await owner.get(`/api/messages/${message.id}/attachments/0`)).text()).toContain('secret');
 
+  const wording = await giveWording((await json(owner, '/account')).account.id, sending.sentMessageId);
   const mailbox = await giveMailbox((await json(owner, '/account')).account.id);
 
   /** What a stranger would ask with the owner's ids. Lists are asked too: they must not show the owner's rows. */
@@ -170,6 +183,12 @@ export async function furnish(owner: APIRequestContext) {
     'GET /time-back': { list: true },
     'DELETE /time-back': { list: true },
     'POST /time-back/measured': { data: { kind: 'library', milliseconds: 1 }, list: true },
+    'GET /repeated': { list: true },
+    'DELETE /repeated': { list: true },
+    'GET /repeated/typed': { list: true },
+    'POST /repeated/anew': { list: true },
+    'GET /repeated/[id]': { path: `/repeated/${wording}` },
+    'PUT /repeated/[id]': { path: `/repeated/${wording}`, data: { state: 'left' } },
     'GET /tending': { list: true },
     'POST /tending/left': { data: { about: `never-used|${note.id}|` }, list: true },
     'GET /hands': { list: true },

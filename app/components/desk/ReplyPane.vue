@@ -2,11 +2,13 @@
 import { EditorContent } from '@tiptap/vue-3';
 import type { Draft, Message, Note, Sending } from '#shared/types/wire';
 import type { Person } from '#shared/types/person';
+import { notesOf } from '#core/blank/fill';
 import { blankKey } from '#core/blank/kinds/key';
 import type { MessageFacts } from '#core/blank/kinds/kind';
 import type { BlankQuestion } from '#core/blank/questions';
 import { signatureTexts } from '#core/note/signature';
 import { splitName } from '#core/person/name';
+import type { Done } from '~/composables/useDone';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import type { Target } from '~/composables/useLetter';
 import { useAccountStore } from '~/stores/account';
@@ -30,6 +32,7 @@ const emit = defineEmits<{
   arrival: [];
   routine: [draft: Draft];
   ask: [];
+  kept: [done: Done];
 }>();
 
 const account = useAccountStore();
@@ -274,18 +277,17 @@ defineExpose({
       @take="byItself.take"
       @leave="byItself.leave"
     />
+    <LazyTypedBefore
+      v-if="changes"
+      :editor="body"
+      :changes="changes"
+      :in-letter="notesOf(draft.fills)"
+      @put="(id, range) => insert(id, { range })"
+      @kept="(what) => emit('kept', what)"
+      @problem="fail"
+    />
     <div v-if="edited.length || questions.length" class="under">
-      <p v-for="one in edited" :key="one.insertion" class="edited small" role="status">
-        {{ t('desk.editedHere', { name: one.note.name }) }}
-        <button
-          type="button"
-          class="text-button small"
-          :aria-keyshortcuts="shortcutOf('improveUsed')"
-          @click="improve(one.insertion)"
-        >
-          {{ t('desk.improveNote') }}
-        </button>
-      </p>
+      <EditedNotes :edited="edited" @improve="improve" />
       <FillList
         v-if="questions.length"
         ref="fillList"
@@ -385,10 +387,6 @@ defineExpose({
 .tray {
   flex: none;
   padding: var(--s3) 2px var(--s2);
-}
-
-.edited {
-  margin-bottom: var(--s2);
 }
 
 .filling {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BookMarked, Inbox, Pin, Plus, Sprout, Trash2 } from 'lucide-vue-next';
+import { BookMarked, Inbox, Pin, Plus, Repeat2, Sprout, Trash2 } from 'lucide-vue-next';
 import type { NodeDropType } from 'element-plus/es/components/tree/src/tree.type';
 import type { ShelfInput } from '#shared/schemas/shelf';
 import { useNotesStore } from '~/stores/notes';
@@ -210,6 +210,9 @@ function onDrop(event: DragEvent, shelfId: string | null) {
       {{ chosen.description || t('library.shelfMoving') }}
     </p>
     <span class="gap" />
+    <NuxtLink to="/repeated" class="row tending">
+      <Repeat2 :size="14" aria-hidden="true" /><span class="name">{{ t('repeated.link') }}</span>
+    </NuxtLink>
     <NuxtLink to="/tending" class="row tending">
       <Sprout :size="14" aria-hidden="true" /><span class="name">{{ t('tending.link') }}</span>
     </NuxtLink>

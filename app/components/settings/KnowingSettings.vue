@@ -13,17 +13,23 @@ const turn = (what: Knowledge, on: unknown) => {
   emit('change');
 };
 /** What is about to be forgotten for good, until it is confirmed. */
-const asked = ref<'answers' | 'time' | null>(null);
+const asked = ref<'answers' | 'wording' | 'time' | null>(null);
+const sure = {
+  answers: t('knowing.sureAnswers'),
+  wording: t('knowing.sureWording'),
+  time: t('knowing.sureTime'),
+};
 const said = ref('');
 const problem = ref('');
 async function forget() {
   const what = asked.value;
   asked.value = null;
   try {
+    const at = (path: string) => api<{ forgotten: number }>(path, { method: 'DELETE' });
     const forgotten =
       what === 'answers'
         ? await knowing.forget()
-        : (await api<{ forgotten: number }>('/time-back', { method: 'DELETE' })).forgotten;
+        : (await at(what === 'wording' ? '/repeated' : '/time-back')).forgotten;
     said.value = t('knowing.isForgotten', { count: forgotten });
     problem.value = '';
   } catch (error) {
@@ -45,10 +51,11 @@ async function forget() {
     </div>
     <p class="acts">
       <button type="button" class="text-button" @click="asked = 'answers'">{{ t('knowing.forgetAnswers') }}</button>
+      <button type="button" class="text-button" @click="asked = 'wording'">{{ t('knowing.forgetWording') }}</button>
       <button type="button" class="text-button" @click="asked = 'time'">{{ t('knowing.forgetTime') }}</button>
     </p>
     <p v-if="asked" class="notice" role="alert">
-      {{ asked === 'answers' ? t('knowing.sureAnswers') : t('knowing.sureTime') }}
+      {{ sure[asked] }}
       <button type="button" class="text-button" @click="forget">{{ t('knowing.forget') }}</button>
       <button type="button" class="text-button" @click="asked = null">{{ t('knowing.keepIt') }}</button>
     </p>
@@ -60,6 +67,7 @@ async function forget() {
 <style scoped>
 .acts {
   display: flex;
-  gap: var(--s3);
+  flex-wrap: wrap;
+  gap: var(--s1) var(--s3);
 }
 </style>

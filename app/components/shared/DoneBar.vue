@@ -24,6 +24,7 @@ const emit = defineEmits<{ undo: []; close: [] }>();
       @click="done.keep()"
     >
       {{ t('desk.keepThisSent') }}</button
+    ><button v-if="done.open" type="button" class="text-button" @click="done.open()">{{ t('common.open') }}</button
     ><button v-if="done.routine" type="button" class="text-button" @click="done.routine()">
       {{ t('routine.makeThis') }}</button
     ><button v-if="done.never" type="button" class="text-button" @click="done.never()">

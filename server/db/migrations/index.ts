@@ -12,6 +12,7 @@ import * as people from './0010_people';
 import * as hands from './0011_hands';
 import * as texts from './0012_texts';
 import * as knowing from './0013_knowing';
+import * as wording from './0014_wording';
 
 /** Every step of the schema in order. A step that has run anywhere is never changed; a change is a new step. */
 const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
@@ -28,6 +29,7 @@ const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): P
   '0011_hands': hands,
   '0012_texts': texts,
   '0013_knowing': knowing,
+  '0014_wording': wording,
 };
 
 /** Hands the steps to Knex from the bundle instead of a folder, so that the built server carries them. */

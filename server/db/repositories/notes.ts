@@ -155,6 +155,13 @@ export async function wholeNotes(db: Knex, owner: string, ids?: string[]): Promi
   return found.sort((a, b) => order(a, b) || (JSON.stringify(a.body) < JSON.stringify(b.body) ? -1 : 1));
 }
 
+/** What all notes say, and those that were put into letters before they were deleted. */
+export const wordingsOfNotes = (db: Knex, owner: string): Promise<string[]> =>
+  db('notes')
+    .where({ owner })
+    .where((q) => q.whereNull('deleted_at').orWhere('used', '>', 0))
+    .pluck<string[]>('body_text');
+
 /** The same, held until the transaction ends. */
 export async function lockNote(trx: Knex.Transaction, owner: string, id: string): Promise<Note | null> {
   const row = await trx('notes').where({ owner, id, deleted_at: null }).forUpdate().first(WHOLE);

@@ -340,6 +340,8 @@ const KNOWN_OF_ADDRESS = {
   hands_asked: 'address_key',
   hands_answers: 'address_key',
   past_answers: 'address_key',
+  wording_letters: 'address_key',
+  note_edits: 'address_key',
 };
 
 /** Deletes somebody with all their addresses and all that was remembered for these; false when they were changed since. */

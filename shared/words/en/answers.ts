@@ -41,6 +41,7 @@ export default {
       shelf: 'This shelf is not there any more.',
       import: 'This import is not there any more.',
       settings: 'These settings are not there any more.',
+      wording: 'This wording is not in your sent mail any more.',
     },
     manyRoutines: 'There can be at most {most} routines.',
     stale: {
@@ -61,6 +62,7 @@ export default {
       shelf: 'This shelf was changed in another window. Nothing was overwritten.',
       import: 'This import was changed in another window. Nothing was overwritten.',
       settings: 'Settings were changed in another window. Nothing was overwritten.',
+      wording: 'This wording was changed in another window. Nothing was overwritten.',
     },
   },
   file: {

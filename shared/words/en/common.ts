@@ -9,6 +9,7 @@ export default {
   unit: 'Unit',
   bold: 'Bold',
   stop: 'Stop',
+  open: 'Open',
   close: 'Close',
   cancel: 'Cancel',
   name: 'Name',

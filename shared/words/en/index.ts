@@ -20,6 +20,7 @@ import mailSearch from './mailSearch';
 import people from './people';
 import hands from './hands';
 import names from './names';
+import repeated from './repeated';
 import routine from './routine';
 import settings from './settings';
 import tending from './tending';
@@ -51,6 +52,7 @@ export default {
   people,
   hands,
   names,
+  repeated,
   routine,
   settings,
   tending,

@@ -14,7 +14,6 @@ export default {
     'Its cue “{cue}” would have gone off by accident {count} time in the last {messages} messages sent. | Its cue “{cue}” would have gone off by accident {count} times in the last {messages} messages sent.',
   alwaysSame: 'Its blank “{label}” was filled with “{answer}” all {count} times.',
   goesWith: 'Went into the same answer as “{other}” {count} times.',
-  open: 'Open',
   openOther: 'Open “{name}”',
   takeCueOff: 'Take the cue off',
   leave: 'Leave as it is',

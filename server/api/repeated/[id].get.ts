@@ -1,0 +1,3 @@
+import { readWording } from '../../services/repeated';
+
+export default ownerHandler((_event, { app, owner, id }) => readWording(app, owner, id));

@@ -1,0 +1,3 @@
+import { readTypedBefore } from '../../services/repeated';
+
+export default ownerHandler((_event, { app, owner }) => readTypedBefore(app, owner));
