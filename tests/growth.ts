@@ -93,6 +93,8 @@ export const PIECES: string[] = [
     '1.',
     '12:',
     '12 March ',
+    '12 Lamp ',
+    '12 rue de ',
     '£',
     '£1,',
     'order ',

@@ -1,7 +1,5 @@
 import type { Draft } from '#shared/types/wire';
 import type { Person } from '#shared/types/person';
-import { blankKey } from '#core/blank/kinds/key';
-import { PERSON_FIELDS } from '#core/blank/kinds/person';
 import { answerTo } from '#core/blank/kinds/kind';
 import type { BlankQuestion, DraftQuestion } from '#core/blank/questions';
 
@@ -37,11 +35,7 @@ export function useKnownAnswers(
     const field = control.personField;
     if (!to.value || !field || !value) return null;
     const known = person() ?? (await api<Person>('/people', { method: 'POST', body: to.value }));
-    const own = PERSON_FIELDS.some((one) => one === field);
-    const others = known.fields.filter(({ name }) => blankKey(name) !== blankKey(field));
-    const fields = own ? known.fields : [...others, { name: field, value }];
-    const body = { ...known, ...(own && { [field]: value }), fields };
-    return api<Person>(`/people/${known.id}`, { method: 'PUT', body });
+    return keepWithPerson(known, field, value);
   }
 
   const keep = (question: BlankQuestion) =>

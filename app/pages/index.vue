@@ -64,6 +64,7 @@ const reply = ref<{
   attach(files: File[]): unknown;
   chooseFile(): void;
   chooseDay(): void;
+  facts: ReturnType<typeof useFactBlanks>;
   save(): Promise<void>;
 }>();
 const list = ref<{ search(): void }>();
@@ -226,6 +227,11 @@ useCommands({
         ref="theirs"
         :message="message"
         :answering="Boolean(draft) && draft?.mode !== 'forward'"
+        :label-for="(fact) => reply?.facts.labelFor(fact) ?? ''"
+        @fact="(fact) => reply?.facts.take(fact)"
+        @done="desk.add"
+        @person="onAboutChanged"
+        @leave="reply?.focus()"
         @begin="begin"
         @again="begin('new', message.id)"
         @change="desk.changeMessage"

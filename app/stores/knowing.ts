@@ -2,13 +2,15 @@ import { defineStore } from 'pinia';
 import type { Message, MessageRow, NoteRow } from '#shared/types/wire';
 import type { NoteUse } from '#shared/schemas/note';
 import type { Ask } from '#core/asks/asks';
+import { dayAt } from '#core/calendar/day';
+import type { Fact } from '#core/facts/facts';
 import { addressKey } from '#core/message/address';
 import { bareSubject } from '#core/message/subject';
 import { NAMED, QUIET } from '#core/suggest/confidence';
 import type { Finding } from '#core/look/letter/finding';
 import type { PastAnswer } from '#core/suggest/past';
 import type { Asked, Offer } from '#core/suggest/suggest';
-import type { Seen, SuggestRequest, SuggestResponse } from '../workers/suggest.worker';
+import type { Seen, SuggestRequest, SuggestResponse, Ways } from '../workers/suggest.worker';
 import { useAccountStore } from './account';
 import { useNotesStore } from './notes';
 
@@ -40,6 +42,8 @@ const askedOf = (message: Message): Asked => ({
   person: addressKey(message.from.address),
   isLater: isLater(message.subject),
 });
+const NOTHING: Seen = { offers: [], asks: [], facts: [] };
+
 /** The same for a message in a list, of which only the beginning is here. */
 const askedOfRow = ({ id, subject, preview, from }: MessageRow): Asked => ({
   ...{ id, subject, text: preview },
@@ -55,7 +59,16 @@ export const useKnowingStore = defineStore('knowing', () => {
 
   /** The message that was read last, and what was seen in it. */
   const message = shallowRef<Asked | null>(null);
-  const seen = shallowRef<Seen>({ offers: [], asks: [] });
+  const seen = shallowRef<Seen>(NOTHING);
+  let sentAt = 0;
+  const waysOf = (): Ways => {
+    const { locale, timeZone, weekdaysOff: weekdays, daysOff } = account.settings!;
+    return {
+      locale,
+      today: dayAt(sentAt, timeZone),
+      off: { weekdays: [...weekdays], days: daysOff.map(({ day }) => day) },
+    };
+  };
   /** Notes that were put into the answer since. */
   const taken = ref<string[]>([]);
 
@@ -142,14 +155,16 @@ export const useKnowingStore = defineStore('knowing', () => {
   /** Sees what a message asks at once, and what answers it when the library is here. */
   async function see(one: Asked): Promise<void> {
     const look = async (offers: boolean) => {
-      const { seen: found } = await ask((number) => ({ type: 'read', number, message: one, now: Date.now(), offers }));
-      if (message.value?.id === one.id) seen.value = found ?? { offers: [], asks: [] };
+      const now = Date.now();
+      const ways = waysOf();
+      const { seen: found } = await ask((number) => ({ type: 'read', number, message: one, now, offers, ways }));
+      if (message.value?.id === one.id) seen.value = found ?? NOTHING;
     };
     const offers = wants('offers');
     if (wants('questions') && !(offers && ready.value)) await look(false);
     if (offers) await start();
     if (offers && message.value?.id === one.id) await look(true);
-    if (!offers && !wants('questions') && message.value?.id === one.id) seen.value = { offers: [], asks: [] };
+    if (!offers && !wants('questions') && message.value?.id === one.id) seen.value = NOTHING;
   }
 
   /** Reads a message that was opened; null when none is. */
@@ -157,13 +172,16 @@ export const useKnowingStore = defineStore('knowing', () => {
     const isAnswerable = opened && opened.folder !== 'sent';
     if (isAnswerable && message.value?.id === opened.id) return;
     message.value = isAnswerable ? askedOf(opened) : null;
-    seen.value = { offers: [], asks: [] };
+    sentAt = opened?.sentAt ?? 0;
+    seen.value = NOTHING;
     taken.value = [];
     answered.value = [];
     if (message.value) await see(message.value);
   }
 
   const asks = computed<Ask[]>(() => (wants('questions') ? seen.value.asks : []));
+  /** The facts it states. */
+  const facts = computed<Fact[]>(() => (wants('questions') ? seen.value.facts : []));
   /** All that is worth offering, what was taken left out; nothing where the first is not sure enough. */
   const offered = computed<OfferedNote[]>(() => {
     if ((seen.value.offers[0]?.confidence ?? 0) < QUIET) return [];
@@ -277,6 +295,7 @@ export const useKnowingStore = defineStore('knowing', () => {
   return {
     message,
     asks,
+    facts,
     answered,
     seenOpen,
     offered,

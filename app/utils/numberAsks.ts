@@ -1,25 +1,5 @@
 import type { Ask } from '#core/asks/asks';
 
-/** Where in the text of a document each sign of its text without superfluous space stands. */
-function textOf(doc: Document): { text: string; at: [node: Text, offset: number][] } {
-  let text = '';
-  const at: [Text, number][] = [];
-  const walker = doc.createTreeWalker(doc.body, NodeFilter.SHOW_TEXT);
-  for (let node = walker.nextNode() as Text | null; node; node = walker.nextNode() as Text | null) {
-    for (let i = 0; i < node.data.length; i++) {
-      const sign = /\s/.test(node.data[i]!) ? ' ' : node.data[i]!;
-      if (sign === ' ' && (!text || text.endsWith(' '))) continue;
-      text += sign;
-      at.push([node, i]);
-    }
-    if (text && !text.endsWith(' ')) {
-      text += ' ';
-      at.push([node, node.data.length]);
-    }
-  }
-  return { text, at };
-}
-
 const STYLE = `span[data-ask]::before { content: attr(data-ask); display: inline-block; min-width: 14px; margin-inline-end: 4px;
   border: 1px solid #8f4a0d; border-radius: 2px; font: 600 11px/14px sans-serif; text-align: center; color: #8f4a0d; }
 span[data-ask].answered::before { border-color: transparent; background: #1f4d3a; color: #fff; }`;
@@ -37,7 +17,7 @@ export function numberAsks(doc: Document, asks: Ask[], answered: number[]): void
     style.textContent = STYLE;
     doc.head.append(style);
   }
-  const { text, at } = textOf(doc);
+  const { text, at } = textPlaces(doc.body);
   let from = 0;
   const places = asks.map((ask) => {
     const found = text.indexOf(ask.text.replace(/\s+/g, ' '), from);

@@ -1,4 +1,6 @@
 import { asksIn, type Ask } from '#core/asks/asks';
+import { factsIn, type Fact } from '#core/facts/facts';
+import type { DaysOff, Day } from '#core/calendar/day';
 import type { PastAnswer } from '#core/suggest/past';
 import { Suggester, type Asked, type Offer } from '#core/suggest/suggest';
 import { messageTerms } from '#core/suggest/terms';
@@ -13,19 +15,27 @@ export interface JustAnswered {
   at: number;
 }
 
+/** How days and figures are written, and when the message was. */
+export interface Ways {
+  today: Day;
+  locale: string;
+  off: DaysOff;
+}
+
 /** What the worker is told and asked. Answers carry the number of the question. */
 export type SuggestRequest =
   | { type: 'notes'; put: SuggestNote[]; drop: string[] }
   | { type: 'past'; answers: PastAnswer[] }
   | { type: 'answered'; answered: JustAnswered }
   | { type: 'forget'; messages?: string[] }
-  | { type: 'read'; number: number; message: Asked; now: number; offers: boolean }
+  | { type: 'read'; number: number; message: Asked; now: number; offers: boolean; ways: Ways }
   | { type: 'likeliest'; number: number; messages: Asked[]; now: number };
 
-/** What is seen in a message: the notes that may answer it, and what it asks. */
+/** What is seen in a message: the notes that may answer it, what it asks, and the facts it states. */
 export interface Seen {
   offers: Offer[];
   asks: Ask[];
+  facts: Fact[];
 }
 
 export interface SuggestResponse {
@@ -71,8 +81,12 @@ self.onmessage = ({ data }: MessageEvent<SuggestRequest>) => {
     if (data.messages) for (const id of data.messages) suggester.forget(id);
     else fresh();
   } else if (data.type === 'read') {
-    const { number, message, now, offers } = data;
-    const seen = { offers: offers ? suggester.offers(message, now) : [], asks: asksIn(message.text) };
+    const { number, message, now, offers, ways } = data;
+    const seen = {
+      offers: offers ? suggester.offers(message, now) : [],
+      asks: asksIn(message.text),
+      facts: factsIn(message.text, ways),
+    };
     self.postMessage({ number, seen } satisfies SuggestResponse);
   } else {
     const { number, messages, now } = data;

@@ -71,3 +71,25 @@ export function daysInText(text: string, today: Day, locale: string, off: DaysOf
   }
   return out;
 }
+
+/** Whether a weekday in running text means one day, and not a habit or a name. */
+function isOneDay(text: string, from: number, to: number): boolean {
+  const before = text.slice(Math.max(0, from - 12), from);
+  const after = text.slice(to, to + 14);
+  if (/\b(day|to|through|and)\s?[-–]?\s?$/i.test(before) && /day\s(to|through|and|-|–)\s$/i.test(before)) return false;
+  if (
+    /^s?[\p{L}]/u.test(after) ||
+    /^\s(to|through|-|–)\s/i.test(after) ||
+    /\b(every|each|any|most|all|alternate)\s$/i.test(before)
+  )
+    return false;
+  if (/^(next|this|tomorrow)\b/i.test(text.slice(from, to))) return true;
+  return (
+    /\b(on|by|until|till|for|from|before|after|since|or)\s$/i.test(before) ||
+    /^([.,!?]|$|\s(at|morning|afternoon|evening)\b)/i.test(after)
+  );
+}
+
+/** The same without weekdays that mean a habit or a name. */
+export const singleDaysInText = (text: string, today: Day, locale: string, off: DaysOff): FoundDay[] =>
+  daysInText(text, today, locale, off).filter(({ vague, from, to }) => !vague || isOneDay(text, from, to));

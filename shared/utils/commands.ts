@@ -38,6 +38,7 @@ export const COMMANDS = {
   sendAnyway: { key: 'Alt+Shift+Enter', place: 'desk' },
   undoDone: { key: 'Alt+Z', place: 'desk' },
   keepWording: { key: 'Alt+K', place: 'desk' },
+  showFacts: { key: 'Alt+Shift+D', place: 'desk' },
   takeKnown: { key: 'Alt+Shift+I', place: 'desk' },
   keepSent: { key: 'Alt+Shift+K', place: 'desk' },
   improveNear: { key: 'Alt+I' },

@@ -1,6 +1,17 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { bring, clientMessage, expect, expectAccessible, keepNote, paragraph, shortcut, test, text } from './desk';
+import {
+  blank,
+  bring,
+  clientMessage,
+  expect,
+  expectAccessible,
+  keepNote,
+  paragraph,
+  shortcut,
+  test,
+  text,
+} from './desk';
 
 const PRICE = 'A tuning costs eighty-five pounds, and a repair is counted by the hour.';
 const MOVING = 'Please leave moving the piano to people who carry pianos every day.';
@@ -256,4 +267,59 @@ test('what was written before is told while it is typed, and so is the note that
   await page.keyboard.press(shortcut('takeKnown'));
   await expect(letter).toContainText('putting it right costs you nothing at all.');
   await expect(letter).not.toContainText('six weeks');
+});
+
+test('the facts of a message are marked, and one key takes one into a blank, to its sender or to the clipboard', async ({
+  somebody: { page },
+}) => {
+  const body = [
+    paragraph(text('I come on '), blank('day', 'date', { style: 'long' }), text('; the fee is '), blank('fee')),
+  ];
+  await keepNote(page, { name: 'Fixed day', body });
+  await page.reload();
+  const words =
+    'Dear Robin,\r\n\r\ncould you come on 14 April 2031? My telephone is 01632 960 777.\r\nWe live at 12 Lamp Lane, Tern Bay.\r\n\r\nAda';
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage({ text: words }) }]);
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
+  const facts = page.getByRole('region', { name: 'In this message' });
+  const day = facts.getByRole('button', { name: 'day: 14 April 2031' });
+  const telephone = facts.getByRole('button', { name: 'telephone: 01632 960 777' });
+  await expect(facts.getByRole('button', { name: 'postal address: 12 Lamp Lane, Tern Bay' })).toBeVisible();
+  await expectAccessible(page);
+  expect(await page.evaluate(() => CSS.highlights.get('facts')?.size)).toBe(3);
+
+  // To whom it is from, and back.
+  await page.keyboard.press(shortcut('showFacts'));
+  await expect(day).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await expect(telephone).toBeFocused();
+  await page.keyboard.press('p');
+  await page.keyboard.press('p');
+  await expect(page.getByText('Kept with Ada Marsh: telephone, 01632 960 777')).toBeVisible();
+  const fields = async () =>
+    (await (await page.request.get('/api/people?address=ada@client.example')).json())[0].fields;
+  expect(await fields()).toEqual([{ name: 'telephone', value: '01632 960 777' }]);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(fields).toEqual([]);
+
+  // Into a blank: from the message, or in the fill list.
+  await page.keyboard.press(shortcut('reply'));
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await letter.press('ControlOrMeta+Home');
+  await page.keyboard.type(',,fixed');
+  await expect(page.getByRole('option', { name: /Fixed day/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  const field = page.getByRole('textbox', { name: 'day', exact: true });
+  await expect(field).toBeFocused();
+  await expect(page.getByText('In their message: 14 April 2031')).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await expect(letter).toContainText('I come on Monday, 14 April 2031');
+  await field.fill('');
+  await expect(letter).not.toContainText('2031');
+  await page.keyboard.press(shortcut('showFacts'));
+  await expect(facts.getByText('Put into “day”')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(letter).toContainText('I come on Monday, 14 April 2031');
+  await page.keyboard.press('Escape');
+  await expect(letter).toBeFocused();
 });

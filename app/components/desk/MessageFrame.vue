@@ -34,9 +34,10 @@ function number() {
   const inside = element.value?.contentDocument;
   if (!inside?.body) return;
   numberAsks(inside, asks.value, knowing.answered);
+  markFacts(inside.body, knowing.message?.id === props.message.id ? knowing.facts : []);
   height.value = Math.max(80, inside.documentElement.scrollHeight + 4);
 }
-watch([asks, () => knowing.answered], number);
+watch([asks, () => knowing.answered, () => knowing.facts], number);
 
 /** What is selected in the letter; null when nothing is. */
 function selection(): { html: string } | null {

@@ -31,6 +31,15 @@ watch(
   },
   { immediate: true },
 );
+const facts = computed(() => (knowing.message?.id === props.messageId ? knowing.facts : []));
+watch(
+  [pieces, facts],
+  async () => {
+    await nextTick();
+    if (letter.value) markFacts(letter.value, facts.value);
+  },
+  { immediate: true },
+);
 const isAnswered = (number: number) => knowing.answered.includes(number - 1);
 const label = (number: number) =>
   `${t('knowing.ask', { number })}, ${isAnswered(number) ? t('knowing.isAnswered') : t('knowing.notAnswered')}`;

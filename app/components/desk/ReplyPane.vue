@@ -181,7 +181,7 @@ function leaveFill() {
 const ofPerson = { person: () => props.person, kept: (person: Person) => emit('person', person), problem: fail };
 const { before, keepWith, keep } = useKnownAnswers(draft, questions, ofPerson);
 
-const openBlanks = computed(() => findings.value.filter(({ kind }) => kind === 'open-blank'));
+const facts = useFactBlanks(() => answersOf(draft.value), questions, letter.answer);
 
 async function discard() {
   settle();
@@ -222,6 +222,7 @@ defineExpose({
   chooseFile: () => files.value?.choose(),
   chooseDay: () => files.value?.chooseDay(),
   keeping,
+  facts,
   /** Everything written so far is with the server. */
   async save() {
     settle();
@@ -294,6 +295,7 @@ defineExpose({
         :questions="questions"
         :fills="draft.fills"
         :before="before"
+        :in-message="facts.inMessage.value"
         :keep-with="keepWith"
         class="filling"
         data-part="fill list"
@@ -313,7 +315,7 @@ defineExpose({
     />
     <NoteTray
       v-show="!previewed"
-      :short="openBlanks.length > 0"
+      :short="findings.some(({ kind }) => kind === 'open-blank')"
       :one-line="questions.length > 0"
       :occasion="occasion"
       :answers="answers"

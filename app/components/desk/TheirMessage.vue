@@ -17,11 +17,20 @@ import type { Message } from '#shared/types/wire';
 import type { Again } from '#shared/schemas/again';
 import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
+import type { Person } from '#shared/types/person';
 import { dayAt } from '#core/calendar/day';
+import type { Fact } from '#core/facts/facts';
 import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
+import type { Done } from '~/composables/useDone';
 import { useAccountStore } from '~/stores/account';
+import { useKnowingStore } from '~/stores/knowing';
 
-const props = defineProps<{ message: Message; answering: boolean }>();
+const props = defineProps<{
+  message: Message;
+  answering: boolean;
+  /** What the blank of the letter is called that a fact goes into; empty where there is none. */
+  labelFor: (fact: Fact) => string;
+}>();
 const emit = defineEmits<{
   begin: [mode: DraftMode];
   again: [];
@@ -31,9 +40,15 @@ const emit = defineEmits<{
   /** Whom it was exchanged with. */
   about: [box: Mailbox];
   message: [id: string];
+  fact: [fact: Fact];
+  done: [done: Done];
+  person: [person: Person];
+  leave: [];
 }>();
 
 const store = useAccountStore();
+const knowing = useKnowingStore();
+const facts = computed(() => (knowing.message?.id === props.message.id ? knowing.facts : []));
 const showQuoted = ref(false);
 const pictures = ref(false);
 watch(
@@ -180,6 +195,16 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
         </template>
       </template>
 
+      <LazyMessageFacts
+        v-if="facts.length"
+        :facts="facts"
+        :from="message.from"
+        :label-for="labelFor"
+        @take="(fact) => emit('fact', fact)"
+        @done="(done) => emit('done', done)"
+        @person="(person) => emit('person', person)"
+        @leave="emit('leave')"
+      />
       <ul v-if="message.attachmentList.length" class="attachments" :aria-label="t('common.attachments')">
         <li v-for="part in message.attachmentList" :key="part.index">
           <a :href="`/api/messages/${message.id}/attachments/${part.index}`" :download="part.name"

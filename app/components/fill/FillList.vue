@@ -2,12 +2,15 @@
 import type { Fills } from '#core/blank/fill';
 import { answerTo, type Answer } from '#core/blank/kinds/kind';
 import type { BlankQuestion, DraftQuestion, PassageQuestion } from '#core/blank/questions';
+import type { Stated } from '~/composables/useFactBlanks';
 
 const props = defineProps<{
   questions: DraftQuestion[];
   fills: Fills;
   /** What was answered before, by blank key. */
   before?: Record<string, string[]>;
+  /** What the message that is answered states, by blank key. */
+  inMessage?: Record<string, Stated[]>;
   /** Who a missing fact can be kept with; empty for nobody. */
   keepWith?: string;
 }>();
@@ -58,6 +61,9 @@ const answerOf = (question: BlankQuestion) =>
 const NONE: string[] = [];
 const beforeOf = ({ key }: BlankQuestion) =>
   props.before && Object.hasOwn(props.before, key) ? props.before[key]! : NONE;
+const NOTHING: Stated[] = [];
+const statedOf = ({ key }: BlankQuestion) =>
+  props.inMessage && Object.hasOwn(props.inMessage, key) ? props.inMessage[key]! : NOTHING;
 function giveAnswer(question: BlankQuestion, answer: Answer) {
   typing.now();
   emit('answer', question, answer);
@@ -102,9 +108,10 @@ function focus({ insertion, key }: Pick<BlankQuestion, 'insertion' | 'key'>) {
 
 const focusPassage = (insertion: string, place: string) => focusId(`${insertion}-passage-${place}`);
 
-/** Goes through what was found and what was answered before; false when there is nothing else, or something was typed. */
+/** Goes through what was found, what the message states and what was answered before; false when there is nothing else, or something was typed. */
 function step(question: BlankQuestion, by: number): boolean {
-  const answers = [...(question.control.proposals ?? []).map(({ answer }) => answer), ...beforeOf(question)];
+  const proposed = (question.control.proposals ?? []).map(({ answer }) => answer);
+  const answers = [...new Set([...proposed, ...statedOf(question).map(({ answer }) => answer), ...beforeOf(question)])];
   const now = answerOf(question);
   const at = answers.indexOf(String(now ?? question.control.proposals?.[0]?.answer ?? ''));
   if (!answers.length || (at < 0 && textOf(question, now))) return false;
@@ -205,6 +212,7 @@ defineExpose({
           :question="question"
           :answer="answerOf(question)"
           :before="beforeOf(question)"
+          :stated="statedOf(question)"
           :is-current="current === idOf(question)"
           :keep-with="keepWith ?? ''"
           :is-kept="kept.has(idOf(question))"

@@ -3,6 +3,7 @@ import { CalendarDays } from 'lucide-vue-next';
 import { isDay } from '#core/calendar/day';
 import type { Answer } from '#core/blank/kinds/kind';
 import type { BlankQuestion } from '#core/blank/questions';
+import type { Stated } from '~/composables/useFactBlanks';
 
 /** One blank of the fill list. It is drawn anew only when something it shows has changed. */
 const props = defineProps<{
@@ -11,6 +12,8 @@ const props = defineProps<{
   answer: Answer | undefined;
   /** What was answered before. */
   before: string[];
+  /** What the message that is answered states. */
+  stated: Stated[];
   isCurrent: boolean;
   /** Who a missing fact can be kept with; empty for nobody. */
   keepWith: string;
@@ -35,8 +38,13 @@ const proposal = computed(() => proposalOf(props.question, props.answer));
 const text = computed(() => textOf(props.question, props.answer));
 const picked = computed(() => (Array.isArray(props.answer) ? props.answer : props.answer ? [props.answer] : []));
 const isWide = computed(() => ['choice', 'rows', 'long', 'lookup'].includes(props.question.control.type));
-/** What was answered before and is not what stands there. */
-const earlier = computed(() => props.before.filter((answer) => answer !== text.value).slice(0, 3));
+/** What the message states and what was answered before, as far as it is not what stands there. */
+const others = (all: Stated[]) =>
+  all.filter(({ answer }) => answer !== text.value && answer !== props.answer).slice(0, 3);
+const offered = computed(() => [
+  { words: t('fill.stated'), answers: others(props.stated) },
+  { words: t('fill.before'), answers: others(props.before.map((answer) => ({ answer, text: answer }))) },
+]);
 
 function onFocus(event?: FocusEvent) {
   if (proposal.value) (event?.target as HTMLInputElement | undefined)?.select();
@@ -158,20 +166,22 @@ const showCalendar = (event: Event) => {
       </button>
     </p>
     <p v-else-if="question.working" class="small soft" :title="say(question.working)">{{ say(question.working) }}</p>
-    <p v-if="isCurrent && earlier.length" class="small soft earlier">
-      {{ t('fill.before') }}
-      <button
-        v-for="former in earlier"
-        :key="former"
-        type="button"
-        class="text-button small"
-        tabindex="-1"
-        dir="auto"
-        @mousedown.prevent="emit('answer', question, former)"
-      >
-        {{ former }}
-      </button>
-    </p>
+    <template v-for="{ words, answers } in offered" :key="words">
+      <p v-if="isCurrent && answers.length" class="small soft earlier">
+        {{ words }}
+        <button
+          v-for="one in answers"
+          :key="one.answer"
+          type="button"
+          class="text-button small"
+          tabindex="-1"
+          dir="auto"
+          @mousedown.prevent="emit('answer', question, one.answer)"
+        >
+          {{ one.text }}
+        </button>
+      </p>
+    </template>
     <label v-if="isKeepable && keepWith && question.state !== 'edited'" class="switch small">
       <input
         type="checkbox"

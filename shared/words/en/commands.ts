@@ -8,6 +8,7 @@ export default {
   attachFile: 'Attach a file',
   showArrival: 'Show how it will arrive',
   askHands: 'Ask with options',
+  showFacts: 'Go to the facts in their message',
   takeKnown: 'Put in the note that is being typed, or keep what was typed before as one',
   keepSent: 'Keep what was just sent as a note',
   newNote: 'New note',

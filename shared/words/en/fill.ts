@@ -10,6 +10,7 @@ export default {
   changedByHand: 'Changed by hand in the letter',
   calendar: 'Calendar',
   onCalendar: '{label}, on a calendar',
+  stated: 'In their message:',
   before: 'Before:',
   keepWith: 'keep with {keepWith}',
   takeOutRow: 'Remove {key}',
