@@ -1,10 +1,18 @@
 <script setup lang="ts">
 import { tendingKey, type Tending } from '#core/tending/key';
 import { dayAt } from '#core/calendar/day';
+import type { LearntEdit } from '#core/edits/learnt';
+import type { Note } from '#shared/types/wire';
+import type { Node } from '@tiptap/pm/model';
+import type { DocJson } from '#core/note/schema';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 
 useHead({ title: t('tending.pageTitle') });
+
+/** So many letters are named that something was learnt from, and so much of a wording is shown. */
+const SHOWN = 5;
+const LONGEST = 140;
 
 const account = useAccountStore();
 const notes = useNotesStore();
@@ -29,6 +37,7 @@ async function read() {
 }
 onMounted(read);
 
+const onDate = (at: number) => when(at, account.settings!.locale, account.settings!.timeZone, false);
 const nameOf = (id: string) => notes.byId.get(id)?.name ?? '';
 /** What is gone meanwhile wants nothing any more. */
 const rows = computed(() =>
@@ -46,7 +55,18 @@ function words(one: Tending): string {
     return t('tending.cueAccident', { cue: one.cue, count: one.count, messages: one.messages });
   if (one.kind === 'always-same')
     return t('tending.alwaysSame', { label: one.label, answer: one.answer, count: one.count });
-  return t('tending.goesWith', { other: nameOf(one.other), count: one.count });
+  if (one.kind === 'goes-with') return t('tending.goesWith', { other: nameOf(one.other), count: one.count });
+  return edited(one.edit);
+}
+const short = (text: string) => (text.length > LONGEST ? `${text.slice(0, LONGEST).trimEnd()} …` : text).trim();
+/** What is changed again and again in a note, in words. */
+function edited({ kind, before, after, count, of }: LearntEdit): string {
+  const what = { before: short(before), after: after.map(short).join('”, “'), count, of };
+  if (kind === 'optional') return before ? t('tending.leftOut', what) : t('tending.sometimesIn', what);
+  if (kind === 'choice') return t('tending.oneOf', what);
+  if (kind === 'blank') return t('tending.otherwise', what);
+  if (!before) return t('tending.alwaysIn', what);
+  return after[0] ? t('tending.became', what) : t('tending.takenOut', what);
 }
 
 /** Takes a row off the list; the focus goes to what took its place. */
@@ -94,19 +114,57 @@ const remove = (one: Tending) =>
     });
     await takeOff(tendingKey(one));
   });
-const takeCueOff = (one: Tending) =>
+/** Changes a note; what is not to be done answers with null. */
+const changeNote = (
+  one: Tending,
+  change: (note: Note) => Promise<Partial<Note> | null>,
+  text: (name: string) => string,
+) =>
   attempt(async () => {
     const { version, ...note } = await notes.read(one.note, true);
-    const changed = await notes.change(note.id, version, { ...note, cue: '' });
+    const part = await change({ version, ...note });
+    if (!part) return void (problem.value = t('tending.saysOther', { name: note.name }));
+    const changed = await notes.change(note.id, version, { ...note, ...part });
     add({
-      text: t('tending.cueIsOff', { name: note.name }),
+      text: text(note.name),
+      open: () => open(note.id),
       async undo() {
-        await notes.change(note.id, changed.version, { ...note, cue: note.cue });
+        await notes.change(note.id, changed.version, note);
         await read();
       },
     });
     await takeOff(tendingKey(one));
   });
+const takeCueOff = (one: Tending) =>
+  changeNote(
+    one,
+    async () => ({ cue: '' }),
+    (name) => t('tending.cueIsOff', { name }),
+  );
+const isChanged = (name: string) => t('tending.isChanged', { name });
+const bodyOf = async ({ body }: Note, change: (doc: Node) => Node | null) => {
+  const { parseDoc } = await import('#core/note/schema');
+  const made = change(parseDoc(body));
+  return made && { body: made.toJSON() as DocJson };
+};
+const makeEdit = (one: Tending & { kind: 'learnt-edit' }) =>
+  changeNote(
+    one,
+    async (note) => {
+      const { withEdit } = await import('#core/edits/apply');
+      return bodyOf(note, (doc) => withEdit(doc, one.edit));
+    },
+    isChanged,
+  );
+const makeDefault = (one: Tending & { kind: 'always-same' }) =>
+  changeNote(
+    one,
+    async (note) => {
+      const { withDefault } = await import('#core/edits/default');
+      return bodyOf(note, (doc) => withDefault(doc, one.label, one.answer));
+    },
+    isChanged,
+  );
 
 /** What can be done with what was found, each with its key. */
 function onKey(event: KeyboardEvent, one: Tending, at: number) {
@@ -118,6 +176,7 @@ function onKey(event: KeyboardEvent, one: Tending, at: number) {
     Delete: () => remove(one),
     l: () => leave(one),
     c: () => one.kind === 'cue-accident' && takeCueOff(one),
+    m: () => (one.kind === 'learnt-edit' ? makeEdit(one) : one.kind === 'always-same' && makeDefault(one)),
   }[event.key];
   if (!act) return;
   event.preventDefault();
@@ -146,6 +205,20 @@ function onKey(event: KeyboardEvent, one: Tending, at: number) {
         >
           <p class="name" dir="auto">{{ name }}</p>
           <p class="what" dir="auto">{{ text }}</p>
+          <p v-if="one.kind === 'learnt-edit'" class="shown" dir="auto">
+            {{ one.edit.lead }}<del v-if="one.edit.before">{{ short(one.edit.before) }}</del
+            >{{ ' ' }}<ins v-if="one.edit.after.some(Boolean)">{{ one.edit.after.map(short).join(' / ') }}</ins
+            >{{ one.edit.trail }}
+          </p>
+          <p v-if="one.kind === 'learnt-edit'" class="small soft">
+            {{ t('tending.learntFrom') }}
+            <template v-for="(letter, n) in one.letters.slice(0, SHOWN)" :key="letter.message"
+              ><template v-if="n">, </template
+              ><NuxtLink :to="{ path: '/', query: { message: letter.message } }">{{
+                t('tending.letter', { to: letter.to || t('repeated.nobody'), day: onDate(letter.at) })
+              }}</NuxtLink></template
+            >
+          </p>
           <p class="acts">
             <button type="button" class="text-button small" @click="open(one.note)">
               {{ t('common.open') }} <kbd>Enter</kbd>
@@ -155,6 +228,12 @@ function onKey(event: KeyboardEvent, one: Tending, at: number) {
             </button>
             <button v-if="one.kind === 'cue-accident'" type="button" class="text-button small" @click="takeCueOff(one)">
               {{ t('tending.takeCueOff') }} <kbd>C</kbd>
+            </button>
+            <button v-if="one.kind === 'learnt-edit'" type="button" class="text-button small" @click="makeEdit(one)">
+              {{ t(`tending.make.${one.edit.kind}`) }} <kbd>M</kbd>
+            </button>
+            <button v-if="one.kind === 'always-same'" type="button" class="text-button small" @click="makeDefault(one)">
+              {{ t('tending.makeDefault') }} <kbd>M</kbd>
             </button>
             <button type="button" class="text-button small" @click="remove(one)">
               {{ t('common.delete') }} <kbd>Delete</kbd>
@@ -201,6 +280,20 @@ li:focus {
 
 .name {
   font: 600 15px var(--serif);
+}
+
+.shown {
+  font-family: var(--serif);
+}
+
+del {
+  color: var(--ink-soft);
+}
+
+ins {
+  text-decoration: underline;
+  text-decoration-color: var(--green);
+  text-underline-offset: 3px;
 }
 
 .acts {

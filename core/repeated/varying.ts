@@ -1,9 +1,9 @@
-import { diffArrays } from 'diff';
 import type { Origin, Ways } from '../blank/find/candidate';
 import { findCandidates } from '../blank/find/candidates';
 import { blankKey } from '../blank/kinds/key';
 import type { BlankDef } from '../blank/kinds/kind';
 import { kindOf } from '../blank/kinds/registry';
+import { alignment, tokens, valueIn } from '../text/aligned';
 import { inCommon } from './alike';
 import { wordsOf } from './pieces';
 import { docFromText, type DocJson } from '../note/schema';
@@ -23,41 +23,6 @@ const MOSTLY = 0.6;
 /** So few values, each more than once on the mean, are a choice. */
 const CHOICES = 4;
 const LABEL = 40;
-
-interface Token {
-  text: string;
-  from: number;
-  to: number;
-}
-
-const tokens = (text: string): Token[] =>
-  [...text.matchAll(/[\p{L}\p{N}\p{M}'’]+|[^\s\p{L}\p{N}\p{M}]/gu)].map((match) => ({
-    text: match[0],
-    from: match.index,
-    to: match.index + match[0].length,
-  }));
-
-/** For each token of the one text, the token of the other that it is; -1 where there is none. */
-function alignment(one: Token[], other: Token[]): number[] {
-  const at = new Array<number>(one.length).fill(-1);
-  const folded = (all: Token[]) => all.map(({ text }) => text.toLowerCase());
-  let i = 0;
-  let j = 0;
-  for (const { added, removed, value } of diffArrays(folded(one), folded(other))) {
-    if (added) j += value.length;
-    else if (removed) i += value.length;
-    else for (let n = 0; n < value.length; n++) at[i++] = j++;
-  }
-  return at;
-}
-
-/** What the other text has between the neighbours of a run. */
-function valueIn(text: string, all: Token[], at: number[], first: number, last: number): string {
-  const before = first > 0 ? at[first - 1]! : -1;
-  const after = last + 1 < at.length ? at[last + 1]! : all.length;
-  if ((first > 0 && before < 0) || after < 0 || after - before < 2) return '';
-  return text.slice(all[before + 1]!.from, all[after - 1]!.to);
-}
 
 /** The distinct values, what came most often first. */
 function byCount(values: string[]): string[] {
@@ -130,7 +95,7 @@ export function partsOf(letters: Written[], ways: Ways): Part[] | null {
     const start = all[first]!.from;
     const end = all[last]!.to;
     const own = text.slice(start, end);
-    const written = [own, ...read.map((one) => valueIn(one.text, one.tokens, one.at, first, last))].filter(Boolean);
+    const written = [own, ...read.flatMap((one) => valueIn(one.text, one.tokens, one.at, first, last) || [])];
     const values = byCount(written);
     const isChoice = !blank && values.length <= CHOICES && values.length * 2 <= written.length;
     const kind = blank?.kind ?? (isChoice ? 'choice' : 'text');

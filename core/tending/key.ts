@@ -1,4 +1,12 @@
 import type { Day } from '../calendar/day';
+import type { LearntEdit } from '../edits/learnt';
+
+/** A letter something was learnt from: who it went to, and when it left, in milliseconds since 1970. */
+export interface LearntFrom {
+  message: string;
+  to: string;
+  at: number;
+}
 
 /** What of the library wants attention, and why. */
 export type Tending =
@@ -15,10 +23,18 @@ export type Tending =
   /** A blank that was filled with the same answer each time. */
   | { kind: 'always-same'; note: string; label: string; answer: string; count: number }
   /** Another note nearly always goes into the same letter. */
-  | { kind: 'goes-with'; note: string; other: string; count: number };
+  | { kind: 'goes-with'; note: string; other: string; count: number }
+  /** Something in it is changed again and again after it was put in. */
+  | { kind: 'learnt-edit'; note: string; edit: LearntEdit; letters: LearntFrom[] };
+
+function aboutOf(one: Tending): string {
+  if ('other' in one) return one.other;
+  if ('label' in one) return one.label;
+  if ('edit' in one) return `${one.edit.kind} ${one.edit.before.slice(0, 60)} ${one.edit.after.join(' ')}`;
+  return 'day' in one ? one.day : '';
+}
 
 /** What tells one thing to tend from another, for being left as it is. */
 export const tendingKey = (one: Tending): string => {
-  const about = 'other' in one ? one.other : 'label' in one ? one.label : 'day' in one ? one.day : '';
-  return `${one.kind}|${one.note}|${about}`.slice(0, 200);
+  return `${one.kind}|${one.note}|${aboutOf(one)}`.slice(0, 200);
 };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { emptyDoc } from '../note/schema';
+import { docFromText, emptyDoc } from '../note/schema';
 import { tendingKey } from './key';
 import { tend, type TendedNote, type TendingFacts } from './tend';
 
@@ -28,6 +28,7 @@ const facts = (more: Partial<TendingFacts> = {}): TendingFacts => ({
   accidents: [],
   always: [],
   together: [],
+  letters: [],
   ...more,
 });
 const LONG =
@@ -67,6 +68,29 @@ describe('what of a library wants attention', () => {
     const notes = [note('a', 'x', { body: body as TendedNote['body'] })];
     expect(tend(notes, facts())).toEqual([{ kind: 'lookup-gone', note: 'a' }]);
     expect(tend(notes, facts({ lookups: new Set(['L1']) }))).toEqual([]);
+  });
+
+  it('says what is changed again and again after a note was put in', () => {
+    const one = note('a', LONG, { body: docFromText(LONG) });
+    const sent = LONG.replace('forty', 'fifty');
+    const letter = (message: string, base: string, sent: string | null) => ({
+      ...{ note: 'a', message, base, sent, to: 'Ada', at: 5 },
+    });
+    const letters = [
+      letter('1', LONG, sent),
+      letter('2', LONG, sent),
+      letter('3', LONG, sent),
+      letter('4', 'Other', 'x'),
+    ];
+    expect(tend([one], facts({ letters }))).toMatchObject([
+      {
+        kind: 'learnt-edit',
+        note: 'a',
+        edit: { kind: 'change', before: 'forty', after: ['fifty'], count: 3, of: 3 },
+        letters: [{ message: '1', to: 'Ada', at: 5 }, {}, {}],
+      },
+    ]);
+    expect(tend([one], facts({ letters: letters.slice(1) }))).toEqual([]);
   });
 
   it('says what is always the same, goes off by accident, or goes together', () => {

@@ -2,8 +2,10 @@ import { daysInText } from '../calendar/inText';
 import type { Day, DaysOff } from '../calendar/day';
 import { lookupsIn } from '../lookup/uses';
 import { NearIndex } from '../near/index';
-import type { DocJson } from '../note/schema';
-import type { Tending } from './key';
+import { parseDoc, type DocJson } from '../note/schema';
+import { flat } from '../edits/flat';
+import { learntEdits } from '../edits/learnt';
+import type { LearntFrom, Tending } from './key';
 
 /** A note as tending looks at it. */
 export interface TendedNote {
@@ -33,6 +35,8 @@ export interface TendingFacts {
   always: { note: string; label: string; answer: string; count: number }[];
   /** How often each two notes went into one answer. */
   together: { note: string; other: string; count: number }[];
+  /** Letters of notes that were changed in some of them: what the note said when it was put in, and what it said there. */
+  letters: (LearntFrom & { note: string; base: string; sent: string | null })[];
 }
 
 const DAY_MS = 86_400_000;
@@ -84,7 +88,33 @@ export function tend(notes: TendedNote[], facts: TendingFacts): Tending[] {
     told.add(`${note} ${other}`);
     return [{ kind: 'goes-with', note, other, count }];
   });
-  return [...over, ...gone, ...accidents, ...nearlySame(notes), ...always, ...together, ...never];
+  return [
+    ...over,
+    ...gone,
+    ...accidents,
+    ...learnt(byId, facts),
+    ...nearlySame(notes),
+    ...always,
+    ...together,
+    ...never,
+  ];
+}
+
+/** What is changed again and again in notes, from the letters in which they began as they are now. */
+function learnt(notes: Map<string, TendedNote>, { letters }: TendingFacts): Tending[] {
+  return [...new Set(letters.map(({ note }) => note))].flatMap((id) => {
+    const note = notes.get(id);
+    if (!note) return [];
+    const text = flat(parseDoc(note.body)).text;
+    const theirs = letters.filter((letter) => letter.note === id && letter.base === text);
+    return learntEdits(
+      text,
+      theirs.map(({ sent }) => sent),
+    ).map((edit): Tending => {
+      const from = edit.letters.map((i) => theirs[i]!).map(({ message, to, at }) => ({ message, to, at }));
+      return { kind: 'learnt-edit', note: id, edit, letters: from };
+    });
+  });
 }
 
 /** Pairs that say nearly the same, each once, with the one that is used less first. */

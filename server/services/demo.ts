@@ -5,6 +5,7 @@ import { emptyNote } from '#shared/schemas/note';
 import { routineSchema } from '#shared/schemas/routine';
 import { account as wren } from '../../demo/account';
 import { answers } from '../../demo/answers';
+import { edits } from '../../demo/edits';
 import { lookups } from '../../demo/lookups';
 import { messages, type DemoMessage } from '../../demo/messages';
 import { notes } from '../../demo/notes';
@@ -13,7 +14,9 @@ import { shelves } from '../../demo/shelves';
 import { known, people, type PersonKey } from '../../demo/people';
 import { libraryMinutes, TOLD_DAYS, typing } from '../../demo/time';
 import { dayAt } from '#core/calendar/day';
+import { flat } from '#core/edits/flat';
 import { addressKey } from '#core/message/address';
+import { parseDoc, type DocJson } from '#core/note/schema';
 import { bareSubject } from '#core/message/subject';
 import { regionDefaults } from '#core/number/region';
 import { attribution, quoteText } from '#core/message/quote';
@@ -25,6 +28,7 @@ import { insertLookup } from '../db/repositories/lookups';
 import { insertNotes } from '../db/repositories/notes';
 import { rememberPast } from '../db/repositories/pastAnswers';
 import { insertRoutine } from '../db/repositories/routines';
+import { rememberEdits } from '../db/repositories/noteEdits';
 import { rememberSentNotes } from '../db/repositories/sentNotes';
 import { addWorkTime, insertUses } from '../db/repositories/timeBack';
 import { insertShelf } from '../db/repositories/shelves';
@@ -139,6 +143,7 @@ export async function loadDemoOnce(app: Application, passwords: Passwords): Prom
     messageIds.set(message.key, id);
   }
   await learnAnswers(app, owner, now, { messages: messageIds, notes: noteIds });
+  await learnEdits(app, owner, now, { messages: messageIds, notes: rows });
   await tellTime(app, owner, now, rows);
   for (const [key, [, address, company]] of Object.entries(people)) {
     const { fields = {}, sent = {} } = known[key as PersonKey] ?? {};
@@ -168,6 +173,27 @@ async function learnAnswers(
     };
     const taken = names.map((name) => ({ note: ids.notes.get(name)!, taken: true }));
     await rememberPast(app.db, owner, learnt, taken, writtenAt(message, now) + DAY / 4);
+  }
+}
+
+/** What was changed by hand in notes that were put into sent letters. */
+async function learnEdits(
+  app: Application,
+  owner: string,
+  now: number,
+  { messages: ids, notes }: { messages: Map<string, string>; notes: { id: string; name: string; body: DocJson }[] },
+): Promise<void> {
+  for (const { note: name, letters, changedIn, from, to } of edits) {
+    const { id: note, body } = notes.find((one) => one.name === name)!;
+    const base = flat(parseDoc(body)).text;
+    const changed = base.replace(from, to);
+    if (changed === base) throw new Error(`The note “${name}” of the demo does not say “${from}”.`);
+    for (const key of letters) {
+      const message = messages.find((one) => one.key === key)!;
+      const letter = { message: ids.get(key)!, address: mailbox(message.to![0]!).address, at: writtenAt(message, now) };
+      const sent = changedIn.includes(key) ? changed : null;
+      await app.db.transaction((trx) => rememberEdits(trx, owner, letter, [{ note, base, sent }]));
+    }
   }
 }
 

@@ -5,6 +5,7 @@ import { splitName } from '#core/person/name';
 import { partsOf } from '#core/repeated/varying';
 import type { Settings } from '#shared/schemas/settings';
 import { newId } from '../db/id';
+import { forgetEdits } from '../db/repositories/noteEdits';
 import { wordingsOfNotes } from '../db/repositories/notes';
 import {
   addPieces,
@@ -137,9 +138,9 @@ export async function changeWording({ db }: Application, owner: string, id: stri
     throw notFound('wording');
 }
 
-/** Forgets what is written again and again. */
+/** Forgets what is written again and again, and what is changed in notes. */
 export const forgetRepeated = async ({ db }: Application, owner: string): Promise<{ forgotten: number }> => ({
-  forgotten: await forgetWordings(db, owner),
+  forgotten: (await forgetWordings(db, owner)) + (await forgetEdits(db, owner)),
 });
 
 /** Has all sent letters looked through anew. */

@@ -30,6 +30,7 @@ import { rememberFills } from './answers';
 import type { Application } from './application';
 import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
+import { learnEdits } from './edits';
 import { noteFault } from './fault';
 import { codesInLetter } from './hands';
 import { settleTaken } from './knowing';
@@ -211,7 +212,7 @@ async function settleAnswer(
   const state = waiting.length ? 'queued' : 'sent';
   const nextTryAt = waiting.length ? app.now() + pauseAfter(item.attempts) : undefined;
   const sentMessageId = item.sentMessageId ?? (await keepSent(app, item, await draftById(app.db, owner, item.draftId)));
-  await inTransaction(app.db, async (trx) => {
+  const left = await inTransaction(app.db, async (trx) => {
     await settleOutbox(trx, owner, id, state, problem, { sentMessageId, recipients, nextTryAt });
     const draft = await lockDraft(trx, owner, item.draftId);
     if (draft?.state === 'sending') {
@@ -222,8 +223,12 @@ async function settleAnswer(
       const people = [...draft.to, ...draft.cc, ...draft.bcc];
       await rememberAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);
       await dropDraft(trx, owner, item.draftId);
+      return draft;
     }
   });
+  // It has left, whatever can be learnt of it.
+  if (left && sentMessageId)
+    await learnEdits(app, owner, left, sentMessageId).catch((error) => noteFault('Learning edits', error));
 }
 
 /** Who has not got it and why; null when everybody has. */

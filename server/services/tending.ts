@@ -1,6 +1,7 @@
 import { dayAt } from '#core/calendar/day';
 import { tendingKey, type Tending } from '#core/tending/key';
 import { lookupIds } from '../db/repositories/lookups';
+import { editedLetters } from '../db/repositories/noteEdits';
 import { latestSources } from '../db/repositories/messageSources';
 import { wholeNotes } from '../db/repositories/notes';
 import { alwaysSame, leaveAlone, leftAlone, usedTogether } from '../db/repositories/tending';
@@ -14,6 +15,7 @@ const BYTES = 20_000_000;
 /** So often a blank is filled before it is called always the same; so often two notes go together. */
 const ALWAYS = 4;
 const TOGETHER = 4;
+const EDITED = 3;
 const MOST = 500;
 
 /** How often each cue would have gone off by accident in the messages sent last. */
@@ -32,13 +34,14 @@ async function accidents(
 /** What of the library wants attention, but for what is meant to stay as it is. */
 export async function readTending(app: Application, owner: string): Promise<Tending[]> {
   const { db } = app;
-  const [settings, notes, lookups, always, together, left] = await Promise.all([
+  const [settings, notes, lookups, always, together, left, letters] = await Promise.all([
     readSettings(app, owner),
     wholeNotes(db, owner),
     lookupIds(db, owner),
     alwaysSame(db, owner, ALWAYS, MOST),
     usedTogether(db, owner, TOGETHER, MOST),
     leftAlone(db, owner),
+    editedLetters(db, owner, EDITED),
   ]);
   const now = app.now();
   const facts = {
@@ -55,6 +58,7 @@ export async function readTending(app: Application, owner: string): Promise<Tend
     ),
     always,
     together,
+    letters: letters.map(({ to: [box], ...letter }) => ({ ...letter, to: box?.name || box?.address || '' })),
   };
   const tended = notes.map(
     ({ id, name, subjectText, bodyText, subject, body, cue, used, lastUsed, createdAt, updatedAt }) => ({

@@ -11,6 +11,7 @@ import { accidentsIn } from '#core/cue/check';
 import type { CueMode } from '#core/cue/table';
 import { writtenBefore } from '#core/near/writtenBefore';
 import type { Ways } from '#core/blank/find/candidate';
+import { editsIn, type LetterWithNotes } from '../services/editsIn';
 import { gather, type Known } from '#core/repeated/gather';
 import { keysOf } from '#core/repeated/keys';
 import { piecesOf } from '#core/repeated/pieces';
@@ -98,6 +99,7 @@ export const tasks = {
   tend: async ({ notes, facts }: { notes: TendedNote[]; facts: TendingFacts }) => tend(notes, facts),
   before,
   pieces,
+  edits: async (letter: LetterWithNotes) => editsIn(letter),
   gather: gatherPieces,
   worthTelling: async ({ all, notes, ways }: { all: Repeated[]; notes: string[]; ways: Ways }) =>
     worthTelling(all, notes, ways),

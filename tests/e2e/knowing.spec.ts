@@ -179,13 +179,13 @@ const CARE = (weeks: string) =>
   `If a key sticks within the next ${weeks} weeks, please tell me at once; putting it right costs you nothing at all.`;
 
 /** Sends a new letter of one paragraph. */
-async function sendLetter(page: Page, words: string): Promise<void> {
+async function sendLetter(page: Page, words: string, fills: object = {}): Promise<void> {
   const { request } = page;
   const draft = await (await request.post('/api/drafts', { data: { mode: 'new' } })).json();
   const body = { type: 'doc', content: [paragraph(text(words))] };
   const subject = { type: 'doc', content: [paragraph(text('After the visit'))] };
   const to = [{ name: 'Ada Marsh', address: 'ada@client.example' }];
-  const content = { to, cc: [], bcc: [], subject, body, fills: {}, quote: false, version: draft.version };
+  const content = { to, cc: [], bcc: [], subject, body, fills, quote: false, version: draft.version };
   const saved = await (await request.put(`/api/drafts/${draft.id}`, { data: content })).json();
   const key = crypto.randomUUID();
   const sent = await request.post(`/api/drafts/${draft.id}/send`, { data: { version: saved.version, key } });
@@ -322,4 +322,29 @@ test('the facts of a message are marked, and one key takes one into a blank, to 
   await expect(letter).toContainText('I come on Monday, 14 April 2031');
   await page.keyboard.press('Escape');
   await expect(letter).toBeFocused();
+});
+
+test('what is changed again and again in a note is proposed with its letters, made with one key and undone', async ({
+  somebody: { page },
+}) => {
+  const words = 'I come at nine in the morning. Please clear the lid and leave the gate open for me.';
+  await keepNote(page, { name: 'Visit', body: [paragraph(text(words))] });
+  const [note] = await (await page.request.get('/api/notes')).json();
+  const fills = { one: { note: note.id, noteVersion: note.version, blanks: [], answers: {}, passages: {} } };
+  for (let i = 0; i < 3; i++) await sendLetter(page, words.replace('nine', 'half past eight'), fills);
+  await page.goto('/tending');
+  const row = page.getByRole('listitem', { name: /^Visit: .*“nine” became “half past eight” in 3 of 3 letters/ });
+  await expect(row).toBeVisible();
+  await expect(row.getByRole('link', { name: /^Ada Marsh/ })).toHaveCount(3);
+  await expectAccessible(page);
+  const body = async () => (await (await page.request.get('/api/notes')).json())[0].bodyText;
+  await row.focus();
+  await page.keyboard.press('m');
+  await page.keyboard.press('m');
+  await expect(page.getByText('“Visit” is changed.')).toBeVisible();
+  await expect(row).toHaveCount(0);
+  expect(await body()).toBe(words.replace('nine', 'half past eight'));
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toBeVisible();
+  expect(await body()).toBe(words);
 });

@@ -34,14 +34,15 @@ const TABLES: Record<string, string> = {
     wording_id ${ID} NOT NULL,
     PRIMARY KEY (owner, wording_key, wording_id),
     CONSTRAINT wording_keys_wording FOREIGN KEY (wording_id) REFERENCES wordings (id) ON DELETE CASCADE`,
-  // Each note in a letter that left, and what of its wording was changed there by hand.
+  // What a note said when it was put into a letter, and what it said there when that left; nothing where it stood as it is.
   note_edits: `
     note_id ${ID} NOT NULL,
     message_id ${ID} NOT NULL,
     ${owned('note_edits')},
     address_key VARCHAR(320) ${BIN} NOT NULL,
     sent_at BIGINT NOT NULL,
-    edits MEDIUMTEXT ${BIN} NOT NULL,
+    base MEDIUMTEXT ${BIN} NOT NULL,
+    sent MEDIUMTEXT ${BIN} NULL,
     PRIMARY KEY (note_id, message_id),
     KEY note_edits_list (owner, note_id, sent_at),
     KEY note_edits_person (owner, address_key),
