@@ -1,4 +1,4 @@
-import { gather, type Known } from '#core/repeated/gather';
+import { CROWD, gather, type Known } from '#core/repeated/gather';
 import { keysOf } from '#core/repeated/keys';
 import { piecesOf } from '#core/repeated/pieces';
 import { textOfParts } from '#core/repeated/varying';
@@ -108,7 +108,7 @@ function lookThrough(letters: string[]) {
     for (const { keys } of pieces)
       for (const key of keys) {
         const ids = byKey.get(key) ?? [];
-        if (ids.length <= 100) for (const id of ids) met.set(id, { id, text: wordings.get(id)!.texts[0]! });
+        if (ids.length <= CROWD) for (const id of ids) met.set(id, { id, text: wordings.get(id)!.texts[0]! });
       }
     const ids = gather(
       pieces.map(({ text }) => text),

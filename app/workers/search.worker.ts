@@ -18,8 +18,11 @@ export interface SearchResponse {
 }
 
 let index = new NoteIndex();
-/** Notes by what they say, for asking what is nearly the same; made when it is asked for first. */
+/** Notes by what they say, for asking what is nearly the same; made when it is asked for first, and which of them are still to be taken in. */
 let near: NearIndex | null = null;
+let pending: string[] = [];
+/** So many are taken in before something else is answered. */
+const SOME = 200;
 let notes = new Map<string, SearchNote>();
 /** What was written before in sent letters. */
 let written = new NearIndex();
@@ -29,12 +32,26 @@ const STANDS = 0.6;
 
 const textOf = ({ subject, body }: SearchNote) => `${subject}\n${body}`;
 
-function nearIndex(): NearIndex {
+/** The index with so many notes more. */
+function nearIndex(more = Infinity): NearIndex {
   if (!near) {
     near = new NearIndex();
-    for (const note of notes.values()) near.put(note.id, textOf(note));
+    pending = [...notes.keys()];
+  }
+  for (const id of pending.splice(0, more)) {
+    const note = notes.get(id);
+    if (note) near.put(id, textOf(note));
   }
   return near;
+}
+
+/** What a text that is being typed stands in. The index is made bit by bit, so that a search meanwhile waits for none of it. */
+async function typedIn(text: string): Promise<NearHit[]> {
+  while (!near || pending.length) {
+    nearIndex(SOME);
+    await new Promise((resolve) => setTimeout(resolve));
+  }
+  return [...near.holding(text, STANDS), ...written.holding(text, STANDS)];
 }
 
 self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
@@ -59,8 +76,7 @@ self.onmessage = ({ data }: MessageEvent<SearchRequest>) => {
     for (const { id, text } of data.wordings) written.put(id, text);
   } else if (data.type === 'typed') {
     const { number, text } = data;
-    const hits = [...nearIndex().holding(text, STANDS), ...written.holding(text, STANDS)];
-    self.postMessage({ number, hits } satisfies SearchResponse);
+    void typedIn(text).then((hits) => self.postMessage({ number, hits } satisfies SearchResponse));
   } else {
     const { number, query, limit, now, occasion } = data;
     self.postMessage({ number, hits: index.search(query, { limit, now, occasion }) } satisfies SearchResponse);

@@ -8,7 +8,7 @@ export interface Known {
 }
 
 /** Keys that so many wordings share tell nothing. */
-export const CROWD = 100;
+export const CROWD = 12;
 
 /**
  * Which wording each piece is: the known one most alike, or a new one. Pieces alike to one another share their new one.
