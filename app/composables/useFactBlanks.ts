@@ -32,10 +32,12 @@ export function useFactBlanks(
 
   const isCalledSo = (label: string, { kind, called }: Fact) => {
     const words = label.toLowerCase();
-    return [t(`knowing.factKind.${kind}`), kind, called].some((name) => name && words.includes(name.toLowerCase()));
+    const names = [t(`knowing.factKind.${kind}`), t(`knowing.alsoCalled.${kind}`), called];
+    return names.some((name) => name && words.includes(name.toLowerCase()));
   };
   const takes = (question: BlankQuestion, fact: Fact) =>
-    FITS[fact.kind].includes(question.kind) || (question.kind === 'text' && isCalledSo(question.label, fact));
+    FITS[fact.kind].includes(question.kind) ||
+    (['text', 'person'].includes(question.kind) && isCalledSo(question.label, fact));
   /** A fact as an answer: a day in figures, an amount as figures are written here. */
   const answerOf = ({ kind, value }: Fact) =>
     kind === 'amount'
