@@ -32,12 +32,14 @@ async function checkTheRest() {
   await ensureProgram(['dovecot'], 'dovecot-imapd');
   process.env.NUXT_TELEMETRY_DISABLED = '1';
 
-  say('Types …');
+  say('Types, lint and format …');
   await command(join(root, 'node_modules', '.bin', 'nuxt'), ['prepare'], { cwd: root });
-  await tool('vue-tsc', '-b', '--noEmit');
-  say('Lint and format …');
-  await tool('eslint', '.', '--max-warnings', '0');
-  await tool('prettier', '--check', '--log-level', 'warn', '.');
+  // Each keeps one processor busy.
+  const checks = await Promise.allSettled([
+    tool('vue-tsc', '-b', '--noEmit'),
+    tool('eslint', '.', '--max-warnings', '0').then(() => tool('prettier', '--check', '--log-level', 'warn', '.')),
+  ]);
+  for (const { reason } of checks) if (reason) throw reason;
   say('Unit and database tests …');
   await tool('vitest', 'run');
   say('Browser tests …');

@@ -19,7 +19,7 @@ const problem = ref('');
 const { done, add, close, undo } = useDone(problem);
 
 /** So long until it is asked how far the looking through has come. */
-const AGAIN_MS = 2_000;
+const AGAIN_MS = 4_000;
 let timer: ReturnType<typeof setTimeout>;
 async function read() {
   clearTimeout(timer);

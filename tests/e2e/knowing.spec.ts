@@ -253,6 +253,11 @@ test('what was written before is told while it is typed, and so is the note that
   const said = page.getByRole('status').filter({ hasText: 'You have written this 2 times before.' });
   await expect(said).toBeVisible();
   await expectAccessible(page);
+  // It is said of the paragraph at the caret, and of no other.
+  await page.keyboard.press('Enter');
+  await expect(said).toHaveCount(0);
+  await page.keyboard.press('ArrowUp');
+  await expect(said).toBeVisible();
   await page.keyboard.press(shortcut('takeKnown'));
   await expect(page.getByText(/Kept as “If a key sticks/)).toBeVisible();
   await expect(said).toHaveCount(0);

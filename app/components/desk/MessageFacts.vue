@@ -22,7 +22,7 @@ const wordsOf = (fact: Fact) => fact.text.replace(/\s+/g, ' ');
 /** The one that was gone to last. */
 const current = shallowRef<Fact | null>(null);
 watch(
-  () => props.from.address,
+  () => props.facts,
   () => (current.value = null),
 );
 const row = ref<HTMLElement>();

@@ -45,16 +45,21 @@ async function compare() {
   if (paragraph()?.text === here.text) known.value = found && !left.has(idOf(found)) ? found : null;
 }
 const later = useTimeoutFn(() => void compare().catch(() => {}), PAUSE_MS, { immediate: false });
-watch(
-  () => props.changes,
-  () => {
-    if (known.value && paragraph()?.text !== compared) known.value = null;
-    later.start();
-  },
-  { immediate: true },
-);
-// The next letter may come after this one was sent.
-onBeforeUnmount(repeated.sent);
+/** What is said is about the paragraph at the caret, and about no other. */
+function follow() {
+  if (paragraph()?.text !== compared) {
+    known.value = null;
+    compared = '';
+  }
+  later.start();
+}
+watch(() => props.changes, follow, { immediate: true });
+onMounted(() => props.editor.on('selectionUpdate', follow));
+onBeforeUnmount(() => {
+  props.editor.off('selectionUpdate', follow);
+  // The next letter may come after this one was sent.
+  repeated.sent();
+});
 
 function leave() {
   if (known.value) left.add(idOf(known.value));
@@ -66,7 +71,7 @@ async function take() {
   const one = known.value;
   const here = paragraph();
   // A key pressed twice does it once.
-  if (!one || !here || isBusy) return;
+  if (!one || here?.text !== compared || isBusy) return;
   isBusy = true;
   known.value = null;
   try {

@@ -27,10 +27,11 @@ const TABLES: Record<string, string> = {
     KEY wording_letters_person (owner, address_key),
     CONSTRAINT wording_letters_wording FOREIGN KEY (wording_id) REFERENCES wordings (id) ON DELETE CASCADE,
     CONSTRAINT wording_letters_message FOREIGN KEY (message_id) REFERENCES messages (id) ON DELETE CASCADE`,
-  // By what a new paragraph meets those that may be alike. There are many rows, so they are short: the account is in the key.
+  // By what a new paragraph meets those that may be alike. There are many rows, so they are short: the account is mixed into the key, and needs no index of its own.
   wording_keys: `
     wording_key INT UNSIGNED NOT NULL,
     wording_id ${ID} NOT NULL,
+    owner ${ID} NOT NULL,
     PRIMARY KEY (wording_key, wording_id),
     CONSTRAINT wording_keys_wording FOREIGN KEY (wording_id) REFERENCES wordings (id) ON DELETE CASCADE`,
   // What a note said when it was put into a letter, and what it said there when that left; nothing where it stood as it is.

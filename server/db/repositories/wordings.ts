@@ -56,15 +56,14 @@ function keyOf(owner: string, key: number): number {
 export async function wordingsByKeys(db: Knex, owner: string, keys: number[]): Promise<Known[]> {
   const ids = new Set<string>();
   for (const some of portions(keys)) {
-    const rows = await db('wording_keys as k')
-      .join('wordings as w', 'w.id', 'k.wording_id')
-      .where({ 'w.owner': owner })
+    const rows = await db('wording_keys')
+      .where({ owner })
       .whereIn(
-        'k.wording_key',
+        'wording_key',
         some.map((key) => keyOf(owner, key)),
       )
-      .select(db.raw('GROUP_CONCAT(k.wording_id) as ids'), db.raw('COUNT(*) as count'))
-      .groupBy('k.wording_key')
+      .select(db.raw('GROUP_CONCAT(wording_id) as ids'), db.raw('COUNT(*) as count'))
+      .groupBy('wording_key')
       .having('count', '<=', CROWD);
     for (const row of rows) for (const id of String(row.ids).split(',')) if (id.length === 26) ids.add(id);
   }
@@ -104,7 +103,7 @@ export async function addPieces(trx: Knex.Transaction, owner: string, pieces: Ga
     const keys = fresh.flatMap(({ wording, keys }) => [...new Set(keys)].map((key) => ({ wording, key })));
     for (const some of portions(keys))
       await trx('wording_keys').insert(
-        some.map(({ wording, key }) => ({ wording_key: keyOf(owner, key), wording_id: wording })),
+        some.map(({ wording, key }) => ({ owner, wording_key: keyOf(owner, key), wording_id: wording })),
       );
   }
   // A wording that was forgotten meanwhile is left out too.
