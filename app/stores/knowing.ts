@@ -10,7 +10,7 @@ import { NAMED, QUIET } from '#core/suggest/confidence';
 import type { Finding } from '#core/look/letter/finding';
 import type { PastAnswer } from '#core/suggest/past';
 import type { Asked, Offer } from '#core/suggest/suggest';
-import type { Seen, SuggestRequest, SuggestResponse, Ways } from '../workers/suggest.worker';
+import type { JustAnswered, Seen, SuggestRequest, SuggestResponse, Ways } from '../workers/suggest.worker';
 import { useAccountStore } from './account';
 import { useNotesStore } from './notes';
 
@@ -235,8 +235,25 @@ export const useKnowingStore = defineStore('knowing', () => {
     learn(one!, [{ note: id, taken: true }, ...over.map((note) => ({ note, taken: false }))], about);
   }
   function learn(message: Asked, notes: { note: string; taken: boolean }[], asks: number[] = []): void {
-    if (wants('offers')) post({ type: 'answered', answered: { message, notes, asks, at: Date.now() } });
+    if (!wants('offers')) return;
+    const answered = { message, notes, asks, at: Date.now() };
+    post({ type: 'answered', answered });
+    windows?.postMessage(answered);
   }
+  /** What is learnt in one window of an account is known in its others. */
+  let windows: BroadcastChannel | null = null;
+  watch(
+    () => account.account?.id,
+    (id) => {
+      windows?.close();
+      windows = id ? new BroadcastChannel(`jar-note:learnt:${id}`) : null;
+      if (windows)
+        windows.onmessage = ({ data }: MessageEvent<JustAnswered>) => {
+          if (ready.value) post({ type: 'answered', answered: data });
+        };
+    },
+    { immediate: true },
+  );
 
   /** An answer left: what was offered for it and not taken was passed over. */
   function left(answers: string | null): void {

@@ -1,4 +1,4 @@
-import type { Day, DaysOff } from './day';
+import { dayOf, type Day, type DaysOff } from './day';
 import { monthNames, parseDay, weekdayNames } from './parse';
 
 /** A day found in running text. */
@@ -93,3 +93,22 @@ function isOneDay(text: string, from: number, to: number): boolean {
 /** The same without weekdays that mean a habit or a name. */
 export const singleDaysInText = (text: string, today: Day, locale: string, off: DaysOff): FoundDay[] =>
   daysInText(text, today, locale, off).filter(({ vague, from, to }) => !vague || isOneDay(text, from, to));
+
+/** A day of a month without its name, as English says it: "on the 12th". Not a floor, a century or a row. */
+const OF_MONTH =
+  /(?<![\p{L}\p{N}])(?:on|by|until|till|from|before|after|since|for)\sthe\s(\d{1,2})(?:st|nd|rd|th)(?![\p{L}\p{N}-]|\s(?:of\b|floor|century|grade|time|row|place|edition|page|key|note|bar|lesson|anniversary|birthday))/giu;
+
+/** The days of a month named without it, each the next one of that number from `today` on. */
+export function daysOfMonthInText(text: string, today: Day): Omit<FoundDay, 'vague'>[] {
+  const [year, month] = today.split('-').map(Number) as [number, number];
+  return [...text.matchAll(OF_MONTH)].flatMap((match) => {
+    const date = Number(match[1]);
+    // A month without such a day is passed over.
+    const days = [0, 1, 2].map((ahead) =>
+      dayOf(year + Math.floor((month - 1 + ahead) / 12), ((month - 1 + ahead) % 12) + 1, date),
+    );
+    const day = days.find((one) => one && one >= today);
+    const from = match.index + match[0].indexOf(match[1]!);
+    return day ? [{ from, to: match.index + match[0].length, text: match[0].slice(from - match.index), day }] : [];
+  });
+}

@@ -55,6 +55,16 @@ describe('the facts of a message', () => {
     ]);
   });
 
+  it('are days of a month that is not named, the next ones', () => {
+    const days = (text: string, today: string) =>
+      factsIn(text, { ...ways('en-GB'), today }).map(({ value, text }) => `${text} ${value}`);
+    expect(days('Could you come before the carols on the 12th?', '2026-11-27')).toEqual(['12th 2026-12-12']);
+    expect(days('by the 31st, or on the 2nd', '2026-04-02')).toEqual(['31st 2026-05-31', '2nd 2026-04-02']);
+    expect(days('on the 3rd floor, for the 2nd time, on the 12th-century organ, on the 40th', '2026-04-02')).toEqual(
+      [],
+    );
+  });
+
   it('do not overlap, whatever the text is', () => {
     const piece = fc.constantFrom(
       '12 ',

@@ -1,5 +1,5 @@
 import type { Day, DaysOff } from '../calendar/day';
-import { singleDaysInText } from '../calendar/inText';
+import { daysOfMonthInText, singleDaysInText } from '../calendar/inText';
 import { FINDER_LIMIT } from '../message/limit';
 import { referencesInText } from '../message/found';
 import { amountsInText } from '../number/inText';
@@ -37,6 +37,7 @@ export function factsIn(written: string, { today, locale, off }: { today: Day; l
   };
   for (const one of addressesInText(text)) add(one, 'address');
   for (const one of singleDaysInText(text, today, locale, off)) add(one, 'day', one.day);
+  for (const one of daysOfMonthInText(text, today)) add(one, 'day', one.day);
   for (const one of telephonesInText(text)) add(one, 'telephone');
   for (const one of timesInText(text)) add(one, 'time');
   for (const one of amountsInText(text, locale)) add(one, 'amount', String(one.value));

@@ -265,6 +265,7 @@ test('what was written before is told while it is typed, and so is the note that
 
   // In the next letter it is a note, which takes the place of what was typed of it.
   await page.getByRole('button', { name: 'Discard' }).click();
+  await expect(letter).toHaveCount(0);
   await page.keyboard.press(shortcut('reply'));
   await letter.press('ControlOrMeta+Home');
   await page.keyboard.type('If a key sticks within the next six weeks, please tell me');
@@ -352,4 +353,28 @@ test('what is changed again and again in a note is proposed with its letters, ma
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(row).toBeVisible();
   expect(await body()).toBe(words);
+});
+
+test('what is learnt in one window is known in another at once', async ({ somebody: { page }, context }) => {
+  await keepNote(page, { name: 'Prices', body: [paragraph(text(PRICE))] });
+  await keepNote(page, { name: 'Moving a piano', body: [paragraph(text(MOVING))] });
+  await page.reload();
+  const ask = (from: string, id: string) => ({
+    name: `${id}.eml`,
+    buffer: clientMessage({ from, id, text: 'Dear Robin,\r\n\r\nwhat does a tuning cost?' }),
+  });
+  await bring(page, [ask('Ada Marsh <ada@client.example>', 'one'), ask('Bo Finch <bo@harbour.example>', 'two')]);
+  const other = await context.newPage();
+  await other.goto('/');
+  await other.getByRole('button', { name: /^Bo Finch/ }).click();
+  const prices = (at: Page) => at.getByRole('group', { name: 'Offered' }).getByRole('button', { name: /Prices/ });
+  await expect(prices(other)).toBeVisible();
+  await expect(prices(other)).not.toContainText('answered one like it');
+
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
+  await prices(page).click();
+  await expect(page.getByRole('textbox', { name: 'Your reply' })).toContainText(PRICE);
+  await other.getByRole('button', { name: /^Ada Marsh/ }).click();
+  await other.getByRole('button', { name: /^Bo Finch/ }).click();
+  await expect(prices(other)).toContainText('answered one like it');
 });
