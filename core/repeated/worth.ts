@@ -39,9 +39,7 @@ export function worthTelling(all: Repeated[], notes: string[], ways: Ways): Told
   const library = new NearIndex();
   notes.forEach((text, i) => library.put(String(i), text));
   const told: Told[] = [];
-  // Longer ones of one count come first, so that a sentence finds its paragraph told.
-  const length = ({ letters }: Repeated) => letters[0]?.text.length ?? 0;
-  for (const one of [...all].sort((a, b) => length(b) - length(a))) {
+  for (const one of all) {
     const parts = partsOf(one.letters, ways);
     if (!parts || library.holding(textOfParts(parts), IN_NOTE).length) continue;
     told.push({ id: one.id, count: one.count, parts });

@@ -3,6 +3,8 @@ import { BRACKETED_WHOLE } from './brackets';
 
 const PIECES = new RegExp(String.raw`${BRACKETED_WHOLE}|[\p{L}\p{N}\p{M}'’]+|\n|[^\s\p{L}\p{N}\p{M}]`, 'gu');
 
+const MOST_CHANGES = 1_000;
+
 /** A word, a blank or a stop of a text, and where it stands. */
 export interface Token {
   text: string;
@@ -20,14 +22,16 @@ export const tokens = (text: string): Token[] =>
 
 /**
  * For each token of the one text, the token of the other that it is; -1 where there is none. Case does not count. The least changes
- * are found by the algorithm of Myers (1986), as the package `diff` has it.
+ * are found by the algorithm of Myers (1986), as the package `diff` has it; texts with more than a thousand changes between them
+ * have nothing in common, since finding it would take long.
  */
 export function alignment(one: Token[], other: Token[]): number[] {
   const at = new Array<number>(one.length).fill(-1);
   const folded = (all: Token[]) => all.map(({ text }) => text.toLowerCase());
   let i = 0;
   let j = 0;
-  for (const { added, removed, value } of diffArrays(folded(one), folded(other))) {
+  const changes = diffArrays(folded(one), folded(other), { maxEditLength: MOST_CHANGES }) ?? [];
+  for (const { added, removed, value } of changes) {
     if (added) j += value.length;
     else if (removed) i += value.length;
     else for (let n = 0; n < value.length; n++) at[i++] = j++;
