@@ -144,6 +144,11 @@ describe('a card that was written', () => {
       }),
     );
   });
+  it.each([';', 'Marsh; Sons', 'a\\;b, c'])('keeps a company called “%s”', (company) => {
+    const written = writeCards([{ ...emptyEntry('ada@b.example'), fullName: 'Ada', firstName: 'Ada', company }]);
+    expect(readCards(written).people[0]!.company).toBe(company);
+  });
+
   it('keeps lines, and telephones and the like under their own names', () => {
     const fields = [
       { name: 'Phone (work)', value: '+1 555 0100' },

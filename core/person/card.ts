@@ -241,7 +241,7 @@ export function writeCards(people: PersonEntry[], version: '3.0' | '4.0' = '4.0'
           'text',
           address,
         ]),
-        ...(one.company ? [['org', {}, 'text', one.company]] : []),
+        ...(one.company ? [['org', {}, 'text', [one.company]]] : []),
         ...(one.greetingName ? [[GREETING, {}, 'text', one.greetingName]] : []),
         ...(one.form ? [[FORM, {}, 'text', one.form]] : []),
         ...one.fields
