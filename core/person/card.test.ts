@@ -144,6 +144,12 @@ describe('a card that was written', () => {
       }),
     );
   });
+  it('keeps a name that ends with a backslash', () => {
+    const ada = { ...emptyEntry('ada@b.example'), fullName: 'Ada', firstName: 'Ada\\', lastName: 'Marsh\\' };
+    for (const version of ['3.0', '4.0'] as const)
+      expect(readCards(writeCards([ada], version)).people[0]).toMatchObject(ada);
+  });
+
   it.each([';', 'Marsh; Sons', 'a\\;b, c'])('keeps a company called “%s”', (company) => {
     const written = writeCards([{ ...emptyEntry('ada@b.example'), fullName: 'Ada', firstName: 'Ada', company }]);
     expect(readCards(written).people[0]!.company).toBe(company);

@@ -100,6 +100,9 @@ interface Property {
   values: string[];
 }
 
+/** Stands for an escaped backslash while a line is read; no text has it (Unicode, noncharacters). */
+const BACKSLASH = '\uFDD0';
+
 const listOf = (value: unknown): unknown[] => (Array.isArray(value) ? value : [value]);
 
 /** @throws when the line cannot be read */
@@ -108,12 +111,14 @@ function propertyOf(line: string, version: string): Property {
   const read = ICAL.parse as unknown as {
     property(line: string, design: object): [string, object, string, ...unknown[]];
   };
-  const [name, given, , ...values] = read.property(
-    version === '2.1' ? modern(line) : line,
-    version === '4.0' ? designs.vcard : designs.vcard3,
+  // The package takes any sign behind a backslash for an escaped one, also where that backslash is escaped itself.
+  const plain = (version === '2.1' ? modern(line) : line).replace(/\\([^])/g, (pair, sign) =>
+    sign === '\\' ? BACKSLASH : pair,
   );
-  const parameters = given as Property['parameters'];
-  const text = (part: unknown): string => (part === null || part === undefined ? '' : String(part));
+  const [name, given, , ...values] = read.property(plain, version === '4.0' ? designs.vcard : designs.vcard3);
+  const parameters = JSON.parse(JSON.stringify(given).replaceAll(BACKSLASH, '\\\\\\\\')) as Property['parameters'];
+  const text = (part: unknown): string =>
+    part === null || part === undefined ? '' : String(part).replaceAll(BACKSLASH, '\\');
   return {
     name,
     parameters,
