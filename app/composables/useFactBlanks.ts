@@ -35,7 +35,7 @@ export function useFactBlanks(
     const names = [t(`knowing.factKind.${kind}`), t(`knowing.alsoCalled.${kind}`), called];
     return names.some((name) => name && words.includes(name.toLowerCase()));
   };
-  const takes = (question: BlankQuestion, fact: Fact) =>
+  const takes = (question: Pick<BlankQuestion, 'kind' | 'label'>, fact: Fact) =>
     FITS[fact.kind].includes(question.kind) ||
     (['text', 'person'].includes(question.kind) && isCalledSo(question.label, fact));
   /** A fact as an answer: a day in figures, an amount as figures are written here. */
@@ -52,19 +52,24 @@ export function useFactBlanks(
     return open.find((one) => takes(one, fact)) ?? open.find(({ kind }) => kind === 'text');
   };
 
+  // As long as the same is asked, the lists stay the same objects: the fill list is drawn anew at every key otherwise.
+  const asked = computed(() => JSON.stringify(blanks().map(({ key, kind, label }) => ({ key, kind, label }))));
+  const inMessage = computed<Record<string, Stated[]>>(() => {
+    const all = facts();
+    if (!all.length) return {};
+    const questions = JSON.parse(asked.value) as Pick<BlankQuestion, 'key' | 'kind' | 'label'>[];
+    return Object.fromEntries(
+      questions.map((one) => {
+        const stated = all.filter((fact) => takes(one, fact));
+        const texts = new Map(stated.map((fact) => [answerOf(fact), fact.text.replace(/\s+/g, ' ')]));
+        return [one.key, [...texts].map(([answer, text]) => ({ answer, text }))];
+      }),
+    );
+  });
+
   return {
     /** What the message states that a blank takes, by the key of the blank. */
-    inMessage: computed<Record<string, Stated[]>>(() => {
-      const all = facts();
-      if (!all.length) return {};
-      return Object.fromEntries(
-        blanks().map((one) => {
-          const stated = all.filter((fact) => takes(one, fact));
-          const texts = new Map(stated.map((fact) => [answerOf(fact), fact.text.replace(/\s+/g, ' ')]));
-          return [one.key, [...texts].map(([answer, text]) => ({ answer, text }))];
-        }),
-      );
-    }),
+    inMessage,
     /** What the blank is called that a fact goes into; empty where there is none. */
     labelFor: (fact: Fact) => blankFor(fact)?.label ?? '',
     take(fact: Fact): void {

@@ -76,7 +76,7 @@ async function attempt(work: () => Promise<void>) {
 }
 const keep = (id: string) =>
   attempt(async () => {
-    const kept = await repeated.keep(id);
+    const kept = await repeated.keep(id, toRaw(rows.value.find((row) => row.id === id)?.parts));
     add({
       text: t('repeated.isKept', { name: kept.note.name }),
       open: () => navigateTo({ path: '/library', query: { note: kept.note.id } }),

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import type { RepeatedWording, TypedBefore } from '#shared/types/repeated';
+import type { Part } from '#core/repeated/varying';
 import { emptyNote } from '#shared/schemas/note';
 import type { Note } from '#shared/types/wire';
 import { useAccountStore } from './account';
@@ -50,10 +51,13 @@ export const useRepeatedStore = defineStore('repeated', () => {
   const change = (id: string, state: 'open' | 'kept' | 'left') =>
     api(`/repeated/${id}`, { method: 'PUT', body: { state } }).then(sent);
 
-  /** Keeps a wording as a note, with what changes in it as blanks. Answers with what undoes it. */
-  async function keep(id: string): Promise<{ note: Note; undo: () => Promise<unknown> }> {
-    const [{ parts }, { docOfParts, nameOfParts }] = await Promise.all([
-      api<RepeatedWording>(`/repeated/${id}`),
+  /**
+   * Keeps a wording as a note, with what changes in it as blanks. Answers with what undoes it.
+   * @param shown the wording as it is shown, so that this and no newer one is kept
+   */
+  async function keep(id: string, shown?: Part[]): Promise<{ note: Note; undo: () => Promise<unknown> }> {
+    const [parts, { docOfParts, nameOfParts }] = await Promise.all([
+      shown ?? api<RepeatedWording>(`/repeated/${id}`).then((wording) => wording.parts),
       import('#core/repeated/varying'),
     ]);
     const note = await notes.keep({ ...emptyNote(nameOfParts(parts)), body: docOfParts(parts) });

@@ -1,9 +1,8 @@
 import { Fragment, type Mark, type Node } from '@tiptap/pm/model';
 import { Transform } from '@tiptap/pm/transform';
-import { docFromText } from '../note/schema';
 import { blankKey } from '../blank/kinds/key';
 import { kindOf } from '../blank/kinds/registry';
-import { schema } from '../note/schema';
+import { docFromText, schema } from '../note/schema';
 import { flat } from './flat';
 import type { LearntEdit } from './learnt';
 
