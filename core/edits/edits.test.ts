@@ -199,3 +199,23 @@ describe('an answer that is always given', () => {
     expect(withDefault(note('text', {}), 'street', 'x')).toBeNull();
   });
 });
+
+describe('a note with a list', () => {
+  const item = (text: string) => ({
+    type: 'listItem',
+    content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
+  });
+  const lines = ['Clear the lid of the piano', 'Keep the dog in another room', 'Leave the gate open for me'];
+  const list = parseDoc({ type: 'doc', content: [{ type: 'bulletList', content: lines.map(item) }] });
+  const text = flat(list).text;
+  const without = lines.filter((_, i) => i !== 1).join('\n');
+
+  it('stays a whole one, or is left to be changed by hand', () => {
+    for (const letters of [times(4, without), [without, null, without, null, without, null, null, null]])
+      for (const edit of learntEdits(text, letters)) {
+        const made = withEdit(list, edit);
+        if (made) expect(() => made.check()).not.toThrow();
+      }
+    expect(learntEdits(text, times(4, without))).toHaveLength(1);
+  });
+});
