@@ -3,7 +3,11 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { phrase } from '#core/text/phrase';
 import en from '#shared/words/en';
-import { say } from '../app/utils/words';
+import { createI18n } from 'vue-i18n';
+import { addWords, say, words } from '../app/utils/words';
+
+// Places bring their words along when they are opened.
+addWords(en);
 
 /** Every text by its code. */
 const texts = new Map<string, string>();
@@ -75,6 +79,20 @@ describe('the catalogue of words', () => {
         .filter((words) => !words || words === code || /[{}|]/.test(words));
     });
     expect(broken).toEqual([]);
+  });
+
+  it('reads its texts as the compiler of vue-i18n reads them', () => {
+    const whole = createI18n({ legacy: false, locale: 'en', messages: { en: en as never } }).global;
+    const differ = [...texts].flatMap(([code, text]) => {
+      const params = Object.fromEntries(gapsOf(text).map((name) => [name, `<${name}>`]));
+      return [1, 2]
+        .map((count) => [
+          words.global.t(code, { ...params, count }, { plural: count }),
+          whole.t(code as never, { ...params, count }, { plural: count }),
+        ])
+        .filter(([ours, theirs]) => ours !== theirs);
+    });
+    expect(differ).toEqual([]);
   });
 
   it('says what stands in a gap as it is, whatever signs it has', () => {

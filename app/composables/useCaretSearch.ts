@@ -1,7 +1,8 @@
 import type { Occasion } from '#core/search/habit';
 import type { Editor } from '@tiptap/vue-3';
 import { foldAccents } from '#core/text/fold';
-import { SEARCH_TRIGGER, type FoundNote, type OpenSearch } from '~/editor/noteSearch';
+import type { FoundNote, OpenSearch } from '~/editor/noteSearch';
+import { SEARCH_TRIGGER } from '~/editor/searchTrigger';
 import { useKnowingStore } from '~/stores/knowing';
 import { useNotesStore } from '~/stores/notes';
 

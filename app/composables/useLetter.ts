@@ -27,7 +27,8 @@ import { ByItself, type Range } from '../editor/byItself';
 import { letterExtensions, lineExtensions } from '../editor/extensions';
 import { CurrentPlaces, placeOf, showCurrentPlace } from '../editor/currentPlace';
 import { applyEdits, insertNote } from '../editor/insert';
-import { NoteSearch, type FoundNote, type OpenSearch } from '../editor/noteSearch';
+import { later } from '../editor/later';
+import type { FoundNote, OpenSearch } from '../editor/noteSearch';
 import { PasteFromElsewhere } from '../editor/paste';
 import type { useDraft } from './useDraft';
 import type { Typed } from './useTypeAhead';
@@ -111,10 +112,10 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
           onCue: (cue, range) => around.onCue({ editor: body, range, cue }),
         }),
         PasteFromElsewhere.configure(around.paste),
-        NoteSearch.configure({
-          find: around.find,
-          onChange: (open) => (search.value = open),
-          onKey: around.onSearchKey,
+        later('searchHere', async () => {
+          const { NoteSearch } = await import('../editor/noteSearch');
+          const onChange = (open: OpenSearch | null) => (search.value = open);
+          return [NoteSearch.configure({ find: around.find, onChange, onKey: around.onSearchKey })];
         }),
       ],
       editorProps: {

@@ -1,12 +1,24 @@
 import { Extension, Mark, mergeAttributes, Node, type Extensions } from '@tiptap/core';
+import Bold from '@tiptap/extension-bold';
+import Document from '@tiptap/extension-document';
+import HardBreak from '@tiptap/extension-hard-break';
 import Heading from '@tiptap/extension-heading';
-import StarterKit from '@tiptap/starter-kit';
-import Link from '@tiptap/extension-link';
-import { TableKit } from '@tiptap/extension-table';
+import Italic from '@tiptap/extension-italic';
+import { BulletList } from '@tiptap/extension-list/bullet-list';
+import { ListItem } from '@tiptap/extension-list/item';
+import { ListKeymap } from '@tiptap/extension-list/keymap';
+import { OrderedList } from '@tiptap/extension-list/ordered-list';
+import Paragraph from '@tiptap/extension-paragraph';
+import Strike from '@tiptap/extension-strike';
+import Text from '@tiptap/extension-text';
+import Underline from '@tiptap/extension-underline';
+import { UndoRedo } from '@tiptap/extensions/undo-redo';
 import { linkTo } from '#core/note/link';
 import { isTooNested } from '#core/note/schema';
 import { CaretInStep } from './caretInStep';
 import { FocusAtOnce } from './focusAtOnce';
+import { later } from './later';
+import { tables } from './table';
 import { Plugin } from '@tiptap/pm/state';
 
 const asJson = (value: string | null) => {
@@ -144,18 +156,27 @@ const NestingBound = Extension.create({
 });
 
 /** Links carry their address and nothing else, and lead where a link of a note may. */
-const PlainLink = Link.extend({
-  addAttributes: () => ({
-    href: { default: '', parseHTML: (element: HTMLElement) => linkTo(element.getAttribute('href') ?? '') ?? '' },
-  }),
+const Link = Mark.create({
+  name: 'link',
+  // Before the other marks, as in the document model.
+  priority: 1000,
+  keepOnSplit: false,
+  exitable: true,
+  addAttributes: () => ({ href: { default: '' } }),
+  parseHTML: () => [
+    {
+      tag: 'a[href]',
+      getAttrs: (element) => {
+        const href = linkTo(element.getAttribute('href') ?? '');
+        return href !== null && { href };
+      },
+    },
+  ],
   renderHTML: ({ HTMLAttributes }) => ['a', mergeAttributes(HTMLAttributes, { rel: 'noopener noreferrer' }), 0],
-}).configure({
-  openOnClick: false,
-  autolink: true,
-  linkOnPaste: true,
-  defaultProtocol: 'https',
-  isAllowedUri: (url) => linkTo(url) !== null,
 });
+
+const tools = (which: 'lineTools' | 'wordingTools' | 'letterTools') =>
+  later('tools', async () => (await import('./tools'))[which]);
 
 /** Where a line stands on the sheet. */
 const Align = Extension.create({
@@ -214,16 +235,21 @@ export const Picture = Node.create({
 /** What notes and drafts are written in: the document model of `core/note`, as editor extensions. */
 export function letterExtensions(): Extensions {
   return [
-    StarterKit.configure({
-      blockquote: false,
-      code: false,
-      codeBlock: false,
-      heading: false,
-      horizontalRule: false,
-      link: false,
-      trailingNode: false,
-    }),
-    PlainLink,
+    Bold,
+    BulletList,
+    Document,
+    HardBreak,
+    UndoRedo,
+    Italic,
+    ListItem,
+    ListKeymap,
+    OrderedList,
+    Paragraph,
+    Strike,
+    Text,
+    Underline,
+    Link,
+    tools('letterTools'),
     PlainHeading,
     NestingBound,
     FocusAtOnce,
@@ -231,7 +257,7 @@ export function letterExtensions(): Extensions {
     Align,
     Colour,
     Picture,
-    TableKit.configure({ table: { resizable: false } }),
+    ...tables,
     Blank,
     Stretch,
     Filled,
@@ -242,26 +268,21 @@ export function letterExtensions(): Extensions {
   ];
 }
 
+const OneParagraph = Document.extend({ content: 'paragraph' });
+
 /** The wording of a choice or of an entry: one paragraph with formatting and blanks. */
 export function wordingExtensions(): Extensions {
   return [
-    Node.create({ name: 'doc', topNode: true, content: 'paragraph' }),
-    StarterKit.configure({
-      document: false,
-      blockquote: false,
-      bulletList: false,
-      code: false,
-      codeBlock: false,
-      heading: false,
-      horizontalRule: false,
-      link: false,
-      listItem: false,
-      listKeymap: false,
-      orderedList: false,
-      strike: false,
-      trailingNode: false,
-    }),
-    PlainLink,
+    OneParagraph,
+    Bold,
+    HardBreak,
+    UndoRedo,
+    Italic,
+    Paragraph,
+    Text,
+    Underline,
+    Link,
+    tools('wordingTools'),
     Blank,
     FocusAtOnce,
     CaretInStep,
@@ -271,26 +292,11 @@ export function wordingExtensions(): Extensions {
 /** One line: text and blanks, no formatting. */
 export function lineExtensions(): Extensions {
   return [
-    Node.create({ name: 'doc', topNode: true, content: 'paragraph' }),
-    StarterKit.configure({
-      document: false,
-      blockquote: false,
-      bold: false,
-      bulletList: false,
-      code: false,
-      codeBlock: false,
-      hardBreak: false,
-      heading: false,
-      horizontalRule: false,
-      italic: false,
-      link: false,
-      listItem: false,
-      listKeymap: false,
-      orderedList: false,
-      strike: false,
-      trailingNode: false,
-      underline: false,
-    }),
+    OneParagraph,
+    UndoRedo,
+    Paragraph,
+    Text,
+    tools('lineTools'),
     Blank,
     Stretch,
     Filled,

@@ -2,9 +2,7 @@ import { Extension } from '@tiptap/core';
 import { PluginKey } from '@tiptap/pm/state';
 import Suggestion, { type SuggestionProps } from '@tiptap/suggestion';
 import type { NoteRow } from '#shared/types/wire';
-
-/** What opens the note search in a letter. */
-export const SEARCH_TRIGGER = ',,';
+import { SEARCH_TRIGGER } from './searchTrigger';
 
 export interface FoundNote {
   row: NoteRow;

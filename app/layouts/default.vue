@@ -10,8 +10,8 @@ const places = [
   { to: '/library', name: t('common.library') },
   { to: '/lookups', name: t('common.lookups') },
   { to: '/people', name: t('common.people') },
-  { to: '/hands', name: t('hands.all') },
-  { to: '/time-back', name: t('timeBack.title') },
+  { to: '/hands', name: t('app.hands') },
+  { to: '/time-back', name: t('app.timeBack') },
   { to: '/settings', name: t('common.settings') },
 ];
 </script>

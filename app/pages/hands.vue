@@ -77,8 +77,8 @@ async function remove() {
 
 <template>
   <div class="page">
-    <h1 class="visually-hidden">{{ t('hands.all') }}</h1>
-    <nav class="list" :aria-label="t('hands.all')">
+    <h1 class="visually-hidden">{{ t('app.hands') }}</h1>
+    <nav class="list" :aria-label="t('app.hands')">
       <button
         v-for="row in rows ?? []"
         :key="row.id"

@@ -163,7 +163,7 @@ function takeOut() {
 <template>
   <div class="page">
     <header class="head">
-      <h1 class="title">{{ t('timeBack.title') }}</h1>
+      <h1 class="title">{{ t('app.timeBack') }}</h1>
       <label class="small"
         >{{ t('timeBack.lastWeeks') }}
         <select v-model.number="weeks" class="field">

@@ -13,7 +13,7 @@ import { docOf } from '#core/reading/block';
 import { docFromText, parseDoc, type DocJson } from '#core/note/schema';
 import { toLine, toText } from '#core/note/text';
 import { splitName } from '#core/person/name';
-import { unfilled } from '#core/wording/improve';
+import { unfilled } from '#core/wording/unfilled';
 import type { Person } from '#shared/types/person';
 
 /** What a draft, or a selected part of it, gives for a note: its values turned back into their blanks. */

@@ -2,17 +2,19 @@ import { watch } from 'vue';
 import { createI18n } from 'vue-i18n';
 import { phrase, type Phrase } from '#core/text/phrase';
 import type { Code, Params } from '#shared/words/catalogue';
-import en from '#shared/words/en';
-
-type Messages = Record<string, Record<string, string>>;
+import { messagesOf } from './messageFormat';
+import start from '#shared/words/en/start';
 
 /** The catalogue of words in every language there is. */
 export const words = createI18n({
   legacy: false,
   locale: 'en',
   fallbackLocale: 'en',
-  messages: { en: en as unknown as Messages },
+  messages: { en: messagesOf(start) },
 });
+
+/** Takes up more of the catalogue: the words of a place (bin/lib/wordsOfPlaces.ts). */
+export const addWords = (part: object): void => words.global.mergeLocaleMessage('en', messagesOf(part));
 
 /** Texts without gaps by their code: most are, and pages ask for them at each drawing. */
 const plain = new Map<string, string>();
@@ -24,7 +26,11 @@ function textOf(code: string, params?: Record<string, string | number>): string 
     // Read so that what shows the text follows the language.
     void locale.value;
     let text = plain.get(code);
-    if (text === undefined) plain.set(code, (text = t(code)));
+    if (text === undefined) {
+      text = t(code);
+      // One of a place that is not here yet is asked for again.
+      if (text !== code) plain.set(code, text);
+    }
     return text;
   }
   const shown: Record<string, string> = {};

@@ -1,4 +1,3 @@
-import { addressParser } from 'postal-mime';
 import { phrase, type Phrase } from '../text/phrase';
 
 /** One recipient or sender: a display name, which may be empty, and an address. */
@@ -63,26 +62,6 @@ export function bareAddress(address: string): string {
 /** The address as it is compared: the domain without case (RFC 5321 2.4), and in practice the local part too. */
 export function addressKey(address: string): string {
   return address.trim().normalize('NFC').toLowerCase();
-}
-
-/**
- * Reads what a person typed or pasted as recipients: "Ada Marsh <ada@x.example>, b@y.example", with groups opened
- * (RFC 5322 3.4), semicolons and line breaks taken as commas. Nothing is dropped: what is no address comes back as
- * typed, for {@link addressProblem} to name.
- */
-export function parseMailboxes(typed: string): Mailbox[] {
-  const text = typed.replace(/[\r\n]+/g, ',');
-  const parsed = addressParser(text, { flatten: true }) as { name?: string; address?: string }[];
-  return parsed
-    .flatMap(({ name = '', address = '' }) => {
-      if (address) return [{ name: name.trim(), address: address.trim() }];
-      return name
-        .split(';')
-        .map((part) => part.trim())
-        .filter(Boolean)
-        .map((part) => ({ name: '', address: part }));
-    })
-    .filter((box) => box.address);
 }
 
 /** One mailbox as it is shown and typed: `Ada Marsh <ada@x.example>`, the name quoted where it has to be. */

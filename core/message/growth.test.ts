@@ -2,7 +2,7 @@ import { describe } from 'vitest';
 import { growsWithItsInput } from '../../tests/growth';
 import { readText } from '../reading/block';
 import { readHtml } from '../reading/read';
-import { parseMailboxes } from './address';
+import { parseMailboxes } from './recipients';
 import { findInText } from './found';
 import { partsOf, partsOfText } from './own';
 import { quoteText, splitQuoted } from './quote';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { addressProblem, bareAddress, formatMailbox, parseMailboxes } from './address';
+import { addressProblem, bareAddress, formatMailbox } from './address';
+import { parseMailboxes } from './recipients';
 import { attribution, quoteText, splitQuoted } from './quote';
 import { replyRecipients, replySubject, replyThread } from './reply';
 import type { MessageThread } from './thread';

@@ -428,3 +428,41 @@ test('what is too long to write on is refused by a blank, and attached to a lett
     ['pasted.txt', long],
   ]);
 });
+
+test('one types at once on a slow line; what helps while writing comes a moment later and sees what was typed', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Gate code', body: [paragraph(text('the gate code is 4417'))] });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New message' }).waitFor();
+  let isHeld = true;
+  const held: (() => void)[] = [];
+  await page.route('**/_nuxt/*.js', async (route) => {
+    if (isHeld) await new Promise<void>((go) => held.push(go));
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'New message' }).click();
+  const body = page.getByRole('textbox', { name: 'Your reply' });
+  await body.pressSequentially('See ,,gate');
+  await expect(body).toHaveText('See ,,gate');
+  await expect(page.getByRole('option', { name: /Gate code/ })).toBeHidden();
+  isHeld = false;
+  for (const go of held) go();
+  await expect(page.getByRole('option', { name: /Gate code/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(body).toHaveText('See the gate code is 4417');
+
+  await body.press('End');
+  await body.pressSequentially(' at example.com ');
+  await expect(body.getByRole('link', { name: 'example.com' })).toHaveAttribute('href', 'https://example.com');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press(shortcut('formatTable'));
+  await expect(body.getByRole('cell')).toHaveCount(6);
+  await body.pressSequentially('one');
+  await page.keyboard.press('Tab');
+  await body.pressSequentially('two');
+  await expect(body.getByRole('cell').nth(1)).toHaveText('two');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Tab');
+  // Behind the last cell a row begins.
+  await expect(body.getByRole('cell')).toHaveCount(8);
+});

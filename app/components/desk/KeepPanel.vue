@@ -103,7 +103,7 @@ defineExpose({ keep, improve: () => near.value?.improve() });
     <div class="inner">
       <p v-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
       <LeftOut :signature="left.signature" :quoted="left.quoted" :remarks="keeping.remarks" @back="putBack" />
-      <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
+      <LazyPictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
       <p v-if="pictures.problem.value || remark" class="notice bad" role="alert">
         {{ pictures.problem.value || remark }}
       </p>

@@ -78,7 +78,7 @@ defineExpose({
         @routine="emit('routine')"
       />
       <button type="button" class="text-button small" :aria-keyshortcuts="shortcutOf('askHands')" @click="emit('ask')">
-        <Hand :size="13" aria-hidden="true" />{{ t('hands.ask') }}
+        <Hand :size="13" aria-hidden="true" />{{ t('desk.askHands') }}
       </button>
     </div>
     <AttachmentList

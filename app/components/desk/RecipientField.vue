@@ -2,7 +2,8 @@
 import { useDebounceFn } from '@vueuse/core';
 import { X } from 'lucide-vue-next';
 import type { Person } from '#shared/types/person';
-import { addressKey, addressProblem, formatMailbox, parseMailboxes, type Mailbox } from '#core/message/address';
+import { addressKey, addressProblem, formatMailbox, type Mailbox } from '#core/message/address';
+import { parseMailboxes } from '#core/message/recipients';
 
 /** Who a message goes to, each recipient a thing of its own: taken out, moved to the field above or below, or edited again. */
 const props = defineProps<{ label: string; boxes: Mailbox[] }>();

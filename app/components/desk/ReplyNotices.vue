@@ -48,7 +48,7 @@ const emit = defineEmits<{ take: [which: 'mine' | 'theirs']; takeBack: []; copie
       <button type="button" class="text-button" @click="emit('copies', true)">{{ t('desk.copyThem') }}</button>
       <button type="button" class="text-button" @click="emit('copies', false)">{{ t('desk.leaveThem') }}</button>
     </div>
-    <PictureOffer v-if="large" :large="large" />
+    <LazyPictureOffer v-if="large" :large="large" />
     <div v-if="failure" class="notice bad" role="alert">{{ failure }}</div>
     <div v-else-if="problem" class="notice" role="status">{{ problem }}</div>
     <div v-if="waiting" class="notice" role="status">

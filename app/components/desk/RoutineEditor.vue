@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { routineSchema, type RoutineInput } from '#shared/schemas/routine';
 import type { NoteRow, Routine } from '#shared/types/wire';
-import { formatMailbox, parseMailboxes, type Mailbox } from '#core/message/address';
+import { formatMailbox, type Mailbox } from '#core/message/address';
+import { parseMailboxes } from '#core/message/recipients';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 import { useRoutinesStore } from '~/stores/routines';

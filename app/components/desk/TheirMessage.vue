@@ -145,7 +145,7 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
           class="text-button small who"
           dir="auto"
           :title="formatMailbox(message.from)"
-          :aria-label="t('people.about', { name: message.from.name || message.from.address })"
+          :aria-label="t('desk.aboutPerson', { name: message.from.name || message.from.address })"
           @click="emit('about', message.from)"
         >
           {{ message.from.name || message.from.address }}</button
@@ -163,7 +163,7 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
             dir="auto"
             @click="emit('about', message.to[0])"
           >
-            {{ t('people.about', { name: message.to[0].name || message.to[0].address }) }}
+            {{ t('desk.aboutPerson', { name: message.to[0].name || message.to[0].address }) }}
           </button></template
         >
         <template v-else-if="several"><br />{{ t('desk.alsoSentTo', { names: names(others) }) }}</template>

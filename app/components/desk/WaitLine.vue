@@ -40,7 +40,7 @@ const mayLearn = computed(() => ['list', 'automatic', 'copied'].includes(props.m
   </p>
   <p v-if="message.hands" class="small why">
     <NuxtLink :to="{ path: '/hands', query: { hands: message.hands.id } }" dir="auto">{{
-      t('hands.belongs', { question: message.hands.question })
+      t('waiting.belongsToHands', { question: message.hands.question })
     }}</NuxtLink>
   </p>
 </template>

@@ -31,7 +31,7 @@ const fresh = (kind: string) => structuredClone(kindOf(kind).defaults);
 const choices = ['one', 'other'].map((label) => ({ label, wording: docFromText(label) }));
 
 const asked: Choice[] = [
-  { title: t('library.text'), kind: 'text', label: t('library.blank'), choose: true },
+  { title: t('wording.text'), kind: 'text', label: t('library.blank'), choose: true },
   { title: t('library.longText'), kind: 'text', options: { long: true }, label: t('library.textWord'), choose: true },
   {
     title: t('library.choiceOfWordings'),

@@ -160,7 +160,7 @@ onMounted(async () => {
       <p v-else-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
       <p v-if="joined" class="notice" role="status">{{ joined }}</p>
       <LeftOut v-bind="left" @back="putBack" />
-      <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
+      <LazyPictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
       <p v-if="pictures.problem.value || remark" class="notice bad" role="alert">
         {{ pictures.problem.value || remark }}
         <button type="button" class="text-button small" @click="((remark = ''), (pictures.problem.value = ''))">

@@ -34,7 +34,7 @@ onBeforeUnmount(() => editor.destroy());
 <template>
   <div>
     <FormatBar :editor="editor" :picture="pictures.picture" />
-    <PictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
+    <LazyPictureOffer v-if="pictures.large.value" :large="pictures.large.value" />
     <p v-if="pictures.problem.value || remark" class="notice bad" role="alert">
       {{ pictures.problem.value || remark }}
     </p>

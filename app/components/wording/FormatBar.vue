@@ -15,6 +15,7 @@ import {
 import { plainDoc } from '#core/note/plain';
 import { parseDoc } from '#core/note/schema';
 import { linkTo } from '#core/note/link';
+import { insertTable } from '~/editor/table';
 
 /** The line of formatting above a text: the same for a note, a letter and a signature. */
 const props = defineProps<{
@@ -24,20 +25,20 @@ const props = defineProps<{
 }>();
 
 const HEADINGS = [
-  { value: 0, label: t('library.text') },
-  { value: 1, label: t('library.heading') },
-  { value: 2, label: t('library.headingSmaller') },
-  { value: 3, label: t('library.headingSmallest') },
+  { value: 0, label: t('wording.text') },
+  { value: 1, label: t('wording.heading') },
+  { value: 2, label: t('wording.headingSmaller') },
+  { value: 3, label: t('wording.headingSmallest') },
 ];
 const INK = 'ink';
 /** Few, and each readable on white and on the dark grounds of other programs. */
 const COLOURS = [
-  { value: INK, label: t('library.ink') },
-  { value: '#b3261e', label: t('library.red') },
-  { value: '#1f6b3a', label: t('library.green') },
-  { value: '#1f4f9e', label: t('library.blue') },
-  { value: '#8a5a00', label: t('library.ochre') },
-  { value: '#6b6b6b', label: t('library.grey') },
+  { value: INK, label: t('wording.ink') },
+  { value: '#b3261e', label: t('wording.red') },
+  { value: '#1f6b3a', label: t('wording.green') },
+  { value: '#1f4f9e', label: t('wording.blue') },
+  { value: '#8a5a00', label: t('wording.ochre') },
+  { value: '#6b6b6b', label: t('wording.grey') },
 ];
 
 // Follows the selection: the editor tells of every transaction.
@@ -82,7 +83,7 @@ function strip() {
     .run();
 }
 
-const putTable = () => run().insertTable({ rows: 3, cols: 2, withHeaderRow: false }).run();
+const putTable = () => run().command(insertTable(3, 2)).run();
 
 const chooser = ref<HTMLInputElement>();
 async function putPictures({ target }: Event) {
@@ -123,10 +124,10 @@ function setLink() {
   const typed = href.value.trim();
   const address = linkTo(typed);
   if (typed && !address) {
-    wrong.value = t('library.linkProblem');
+    wrong.value = t('wording.linkProblem');
     return;
   }
-  if (!address) run().extendMarkRange('link').unsetLink().run();
+  if (!address) run().extendMarkRange('link').unsetMark('link').run();
   else if (props.editor.state.selection.empty && !props.editor.isActive('link')) {
     run()
       .insertContent({ type: 'text', text: typed, marks: [{ type: 'link', attrs: { href: address } }] })
@@ -137,11 +138,11 @@ function setLink() {
 </script>
 
 <template>
-  <div class="bar" role="toolbar" :aria-label="t('library.formatting')">
+  <div class="bar" role="toolbar" :aria-label="t('wording.formatting')">
     <select
       class="field choice"
       :value="level"
-      :aria-label="t('library.textOrHeading')"
+      :aria-label="t('wording.textOrHeading')"
       @change="setLevel(Number(($event.target as HTMLSelectElement).value))"
     >
       <option v-for="one in HEADINGS" :key="one.value" :value="one.value">{{ one.label }}</option>
@@ -162,7 +163,7 @@ function setLink() {
       :aria-keyshortcuts="shortcutOf('formatItalic')"
       @click="run().toggleItalic().run()"
     >
-      <Italic :size="14" aria-hidden="true" />{{ t('library.italic') }}
+      <Italic :size="14" aria-hidden="true" />{{ t('wording.italic') }}
     </button>
     <button
       type="button"
@@ -171,7 +172,7 @@ function setLink() {
       :aria-keyshortcuts="shortcutOf('formatUnderline')"
       @click="run().toggleUnderline().run()"
     >
-      <Underline :size="14" aria-hidden="true" />{{ t('library.underline') }}
+      <Underline :size="14" aria-hidden="true" />{{ t('wording.underline') }}
     </button>
     <button
       type="button"
@@ -180,7 +181,7 @@ function setLink() {
       :aria-keyshortcuts="shortcutOf('formatBullets')"
       @click="run().toggleBulletList().run()"
     >
-      <List :size="14" aria-hidden="true" />{{ t('library.bullets') }}
+      <List :size="14" aria-hidden="true" />{{ t('wording.bullets') }}
     </button>
     <button
       type="button"
@@ -189,10 +190,10 @@ function setLink() {
       :aria-keyshortcuts="shortcutOf('formatLink')"
       @click="openLink"
     >
-      <Link2 :size="14" aria-hidden="true" />{{ t('library.link') }}
+      <Link2 :size="14" aria-hidden="true" />{{ t('wording.link') }}
     </button>
     <button type="button" class="text-button" :aria-expanded="more" @click="more = !more">
-      {{ more ? t('library.fewerTools') : t('library.moreTools') }}
+      {{ more ? t('wording.fewerTools') : t('wording.moreTools') }}
     </button>
     <div v-if="more" class="row">
       <button
@@ -202,7 +203,7 @@ function setLink() {
         :aria-keyshortcuts="shortcutOf('formatNumbers')"
         @click="run().toggleOrderedList().run()"
       >
-        <ListOrdered :size="14" aria-hidden="true" />{{ t('library.numbers') }}
+        <ListOrdered :size="14" aria-hidden="true" />{{ t('wording.numbers') }}
       </button>
       <button
         type="button"
@@ -211,18 +212,18 @@ function setLink() {
         :aria-keyshortcuts="shortcutOf('formatCentre')"
         @click="centre"
       >
-        <AlignCenter :size="14" aria-hidden="true" />{{ t('library.centre') }}
+        <AlignCenter :size="14" aria-hidden="true" />{{ t('wording.centre') }}
       </button>
       <select
         class="field choice"
         :value="colour"
-        :aria-label="t('library.colour')"
+        :aria-label="t('wording.colour')"
         @change="setColour(($event.target as HTMLSelectElement).value)"
       >
         <option v-for="one in COLOURS" :key="one.value" :value="one.value">{{ one.label }}</option>
       </select>
       <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('formatTable')" @click="putTable">
-        <Table :size="14" aria-hidden="true" />{{ t('library.table') }}
+        <Table :size="14" aria-hidden="true" />{{ t('wording.table') }}
       </button>
       <button
         v-if="picture"
@@ -231,7 +232,7 @@ function setLink() {
         :aria-keyshortcuts="shortcutOf('formatPicture')"
         @click="chooser?.click()"
       >
-        <ImagePlus :size="14" aria-hidden="true" />{{ t('library.picture') }}
+        <ImagePlus :size="14" aria-hidden="true" />{{ t('wording.picture') }}
       </button>
       <input
         v-if="picture"
@@ -241,17 +242,17 @@ function setLink() {
         multiple
         class="visually-hidden"
         tabindex="-1"
-        :aria-label="t('library.pictureFile')"
+        :aria-label="t('wording.pictureFile')"
         @change="putPictures"
       />
       <button type="button" class="text-button" :aria-keyshortcuts="shortcutOf('formatPlain')" @click="strip">
-        <RemoveFormatting :size="14" aria-hidden="true" />{{ t('library.plain') }}
+        <RemoveFormatting :size="14" aria-hidden="true" />{{ t('wording.plain') }}
       </button>
     </div>
     <form v-if="linking" class="link" @submit.prevent="setLink" @keydown.esc.prevent="linking = false">
-      <label for="link-address" class="small">{{ t('library.leadsTo') }}</label>
+      <label for="link-address" class="small">{{ t('wording.leadsTo') }}</label>
       <input id="link-address" v-model="href" class="field" placeholder="https://…" />
-      <button type="submit" class="text-button">{{ t('library.set') }}</button>
+      <button type="submit" class="text-button">{{ t('wording.set') }}</button>
       <span v-if="wrong" class="small" role="alert">{{ wrong }}</span>
     </form>
   </div>

@@ -14,4 +14,6 @@ export default {
   somethingWentWrong: 'Something went wrong.',
   brokenWindow: 'Something went wrong in this window. Reload it; what you wrote is kept.',
   justNow: 'just now',
+  hands: 'Shows of hands',
+  timeBack: 'Time back',
 } as const;

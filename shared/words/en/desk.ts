@@ -200,4 +200,6 @@ export default {
   dropOnReply: 'Drop files on the reply to attach them, elsewhere to bring messages in',
   dropToBring: 'Drop the files to bring their messages in',
   nobodyNamed: 'nobody yet',
+  askHands: 'Ask with options',
+  aboutPerson: 'About {name}',
 } as const;

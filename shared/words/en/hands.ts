@@ -2,8 +2,6 @@
 export default {
   title: 'Show of hands',
   pageTitle: 'Shows of hands · Jar Note',
-  all: 'Shows of hands',
-  ask: 'Ask with options',
   about:
     'Each option becomes a link in your letter. Pressing one opens an answer with the choice written in it, in any mail program. Answers are counted here.',
   question: 'Question',
@@ -64,5 +62,4 @@ export default {
   save: 'Save the day',
   noFit: 'This does not fit the options: choose one, or several where several may be chosen.',
   isDeleted: 'The show of hands “{question}” is deleted.',
-  belongs: 'Show of hands: {question}',
 } as const;

@@ -66,7 +66,6 @@ export default {
   deleteNow: 'Delete {name}',
   deletedPart: 'Stopped. Messages moved so far are in the trash; nothing else was deleted.',
   isDeleted: '{name} is deleted.',
-  about: 'About {name}',
   openPage: 'Open in People',
   keepPerson: 'Keep as a person',
   now: 'Known now',

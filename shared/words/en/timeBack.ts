@@ -1,6 +1,5 @@
 /** Time back: what the library saved, how that is worked out, and how long clients waited. */
 export default {
-  title: 'Time back',
   pageTitle: 'Time back · Jar Note',
   loading: 'Counting …',
   nothing: 'Nothing has been counted yet. Each note you put into a letter is counted from now on.',

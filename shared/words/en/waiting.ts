@@ -22,4 +22,5 @@ export default {
   thread: '{count} more in this conversation | {count} more in this conversation',
   hideThread: 'Hide the conversation',
   you: 'You',
+  belongsToHands: 'Show of hands: {question}',
 } as const;

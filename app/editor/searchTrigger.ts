@@ -1,0 +1,2 @@
+/** What opens the note search in a letter. */
+export const SEARCH_TRIGGER = ',,';
