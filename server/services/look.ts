@@ -65,7 +65,10 @@ export async function lookAt(
   original: Original,
 ): Promise<Finding[]> {
   const inside = notesOf(draft.fills);
-  const { people, sent } = await lookPeople(app, owner, draft.to[0]?.address ?? '');
+  const [people, sent] = await Promise.all([
+    boxesOfPeople(app.db, owner, PEOPLE),
+    inside.length ? notesSentTo(app.db, owner, draft.to[0]?.address ?? '') : [],
+  ]);
   const before = new Map(sent.map(({ note, at }) => [note, at]));
   const notes = await noteRows(
     app.db,

@@ -27,7 +27,7 @@ export async function readMessageList(app: Application, owner: string, query: Me
 
 /** A message opened: read anew from its bytes, pictures from elsewhere only when asked for. */
 export async function openMessage(app: Application, owner: string, id: string, pictures: boolean): Promise<Message> {
-  const { raw, ...row } = await app.mail(owner).get(id);
+  const { raw, thread: _, ...row } = await app.mail(owner).get(id);
   const [shown, hands] = await Promise.all([
     runTask('show', { raw, id, pictures }),
     handsOfMessage(app.db, owner, id, codesIn(row.subject)),

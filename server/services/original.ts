@@ -1,9 +1,9 @@
 import type { MessageThread } from '#core/message/thread';
-import { messageThread } from '../db/repositories/messages';
 import type { QuotedPicture } from '../mail/show';
 import type { StoredMessage } from '../mail/store/store';
 import { runTask } from '../work/pool';
 import type { Application } from './application';
+import { UserError } from './errors';
 
 /** The message a draft answers or passes on. Each part of it is read once, however often it is asked for. */
 export interface Original {
@@ -22,8 +22,16 @@ function once<T>(read: () => Promise<T>): () => Promise<T> {
 
 /** The message with this id, read when it is asked for. */
 export function originalOf(app: Application, owner: string, id: string | null): Original {
-  const thread = once(async () => (id ? messageThread(app.db, owner, id) : null));
   const message = once(() => app.mail(owner).get(id ?? ''));
+  const thread = once(async () => {
+    if (!id) return null;
+    try {
+      return (await message()).thread;
+    } catch (error) {
+      if (error instanceof UserError && error.status === 404) return null;
+      throw error;
+    }
+  });
   const quoted = once(async () => runTask('quote', { raw: (await message()).raw }));
   return { thread, message, quoted };
 }

@@ -1,20 +1,20 @@
 import { setTimeout as sleep } from 'node:timers/promises';
+import type { Knex } from 'knex';
 import type { Draft, Sending } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import { notesOf } from '#core/blank/fill';
 import { NEEDED } from '#core/look/letter/finding';
 import { addressKey } from '#core/message/address';
 import { newId } from '../db/id';
-import { draftById, dropDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
+import { draftById, dropSentDraft, holdDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
 import {
   claimOutbox,
   dueOutbox,
   insertOutbox,
   lockOutbox,
   outboxById,
-  outboxByKey,
   outboxBytes,
-  outboxOfDraft,
+  outboxOfPress,
   renewClaim,
   settleOutbox,
   type OutboxItem,
@@ -80,12 +80,12 @@ export async function sendDraft(
   id: string,
   { version, key, anyway = false }: { version: number; key: string; anyway?: boolean },
 ): Promise<Sending> {
-  const earlier = async () => (await outboxByKey(app.db, owner, key)) ?? (await outboxOfDraft(app.db, owner, id));
+  const earlier = () => outboxOfPress(app.db, owner, id, key);
   const before = await earlier();
   if (before && (before.key === key || toSending(before).state === 'sent')) return toSending(before);
 
   const draft = await readDraft(app, owner, id);
-  if (draft.state === 'sending') return toSending((await outboxOfDraft(app.db, owner, id))!);
+  if (draft.state === 'sending') return toSending((await earlier())!);
   if (draft.version !== version) throw stale('draft', draft);
   const { mailboxId, address } = await senderOf(app, owner, draft);
   const settings = await readSettings(app, owner);
@@ -102,20 +102,30 @@ export async function sendDraft(
     [...draft.to, ...draft.cc, ...draft.bcc].map((box) => [addressKey(box.address), box.address.trim()]),
   );
   const recipients = [...to.values()].map((one): Recipient => ({ address: one, state: 'waiting', reason: '' }));
-  const item = { id: outboxId, draftId: id, originalId: draft.originalId, mailboxId, messageId, recipients, raw, key };
-  const isQueued = await inTransaction(app.db, async (trx) => {
-    const locked = await lockDraft(trx, owner, id);
-    if (!locked || locked.state === 'sending') return false;
-    if (locked.version !== version) throw stale('draft', locked);
-    const now = app.now();
-    await insertOutbox(trx, owner, { ...item, envelopeFrom: address }, now, now + settings.sendDelay * 1000);
-    await setDraftState(trx, owner, id, 'sending');
-    return true;
+  const now = app.now();
+  const rests = settings.sendDelay > 0;
+  const item: OutboxItem = {
+    ...{ id: outboxId, owner, key, draftId: id, originalId: draft.originalId, mailboxId, messageId, recipients, raw },
+    ...{ envelopeFrom: address, problem: null, sentMessageId: null, createdAt: now },
+    // One that does not rest is claimed with the same step that keeps it.
+    ...(rests
+      ? { state: 'queued', attempts: 0, nextTryAt: now + settings.sendDelay * 1000 }
+      : { state: 'handing', attempts: 1, nextTryAt: now + CLAIM_MS }),
+  };
+  const isKept = await inTransaction(app.db, async (trx) => {
+    if (await holdDraft(trx, owner, id, version)) {
+      await insertOutbox(trx, owner, item);
+      return true;
+    }
+    const now = await draftById(trx, owner, id);
+    if (now && now.state !== 'sending') throw stale('draft', now);
+    return false;
   });
-  if (isQueued) {
-    const going = dispatch(app, owner, outboxId);
+  if (isKept && rests) return toSending(item);
+  if (isKept) {
+    const going = tryClaimed(app, { ...item, state: 'queued', draft });
     const first = await Promise.race([going, sleep(PATIENCE_MS, null, { ref: false })]);
-    if (first) return first;
+    if (first) return toSending(first);
     // A post office that takes its time is waited for here, not by who pressed Send.
     going.catch((error: Error) => noteFault('Outbox', error));
     return readSending(app, owner, outboxId);
@@ -134,22 +144,40 @@ export async function sendDraft(
 export async function dispatch(app: Application, owner: string, id: string): Promise<Sending> {
   const now = app.now();
   const before = await inTransaction(app.db, (trx) => claimOutbox(trx, owner, id, now, now + CLAIM_MS));
-  if (before) {
-    const renewing = setInterval(() => {
-      renewClaim(app.db, owner, id, app.now() + CLAIM_MS).catch(() => {
-        // The next renewal comes well before the claim ends.
-      });
-    }, RENEW_MS);
-    try {
-      await tryOnce(app, before);
-    } finally {
-      clearInterval(renewing);
-    }
-  }
-  return readSending(app, owner, id);
+  return before ? toSending(await tryClaimed(app, before)) : readSending(app, owner, id);
 }
 
-async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
+/** A message of the outbox, with its bytes and its draft where they were read already. */
+type Tried = OutboxItem & { raw?: Buffer; draft?: Draft };
+
+/** Tries a message that was claimed, as it was before; the claim is renewed while that goes on. */
+async function tryClaimed(app: Application, item: Tried): Promise<OutboxItem> {
+  const renewing = setInterval(() => {
+    renewClaim(app.db, item.owner, item.id, app.now() + CLAIM_MS).catch(() => {
+      // The next renewal comes well before the claim ends.
+    });
+  }, RENEW_MS);
+  try {
+    return await tryOnce(app, item);
+  } finally {
+    clearInterval(renewing);
+  }
+}
+
+/** Takes down what became of a message. */
+async function settle(
+  db: Knex,
+  item: OutboxItem,
+  state: Sending['state'],
+  problem: Phrase | null,
+  more: { nextTryAt?: number; sentMessageId?: string; recipients?: Recipient[] } = {},
+): Promise<OutboxItem> {
+  await settleOutbox(db, item.owner, item.id, state, problem, more);
+  const told = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== undefined));
+  return { ...item, state, problem, ...told };
+}
+
+async function tryOnce(app: Application, item: Tried): Promise<OutboxItem> {
   const { owner, id } = item;
   const sender = await app.sender(owner, item.mailboxId);
   const waiting = item.recipients.filter(({ state }) => state === 'waiting').map(({ address }) => address);
@@ -159,28 +187,19 @@ async function tryOnce(app: Application, item: OutboxItem): Promise<void> {
     if (accepted === 'unknown') return giveUp(app, item, 'unsure', UNSURE);
   }
   const envelope = { from: item.envelopeFrom, to: waiting };
-  const raw = await outboxBytes(app.db, owner, id);
+  const raw = item.raw ?? (await outboxBytes(app.db, owner, id));
   const result = await sender.handOver(envelope, raw);
   if (result.outcome === 'unanswered') {
     const problem = phrase('sending.unanswered', { reason: result.reason });
-    await settleOutbox(app.db, owner, id, 'unanswered', problem, { nextTryAt: app.now() + pauseAfter(item.attempts) });
-    return;
+    return settle(app.db, item, 'unanswered', problem, { nextTryAt: app.now() + pauseAfter(item.attempts) });
   }
   const held = new Set(result.setbacks.map(({ address }) => addressKey(address)));
   const taken = result.outcome === 'accepted' ? waiting.filter((address) => !held.has(addressKey(address))) : [];
-  await settleAnswer(
-    app,
-    { ...item, raw },
-    taken,
-    result.setbacks,
-    result.outcome === 'declined' ? result.problem : undefined,
-  );
+  const said = result.outcome === 'declined' ? result.problem : undefined;
+  return settleAnswer(app, { ...item, raw }, taken, result.setbacks, said);
 }
 
 const pauseAfter = (attempts: number) => Math.min(2 ** attempts * 5_000, LONGEST_PAUSE_MS);
-
-/** A message of the outbox, with its bytes where they were read already. */
-type Tried = OutboxItem & { raw?: Buffer };
 
 /** Takes down what became of each recipient, and what follows from it. */
 async function settleAnswer(
@@ -189,8 +208,8 @@ async function settleAnswer(
   taken: string[],
   setbacks: Setback[],
   said?: Phrase,
-): Promise<void> {
-  const { owner, id } = item;
+): Promise<OutboxItem> {
+  const { owner } = item;
   const isOver = app.now() - item.createdAt > GIVE_UP_MS;
   const byKey = new Map(setbacks.map((one) => [addressKey(one.address), one]));
   const got = new Set(taken.map(addressKey));
@@ -207,28 +226,29 @@ async function settleAnswer(
   if (!of('accepted').length) {
     if (!waiting.length) return giveUp(app, { ...item, recipients }, 'refused', problem);
     const nextTryAt = app.now() + pauseAfter(item.attempts);
-    return settleOutbox(app.db, owner, id, 'queued', problem, { nextTryAt, recipients });
+    return settle(app.db, item, 'queued', problem, { nextTryAt, recipients });
   }
   const state = waiting.length ? 'queued' : 'sent';
   const nextTryAt = waiting.length ? app.now() + pauseAfter(item.attempts) : undefined;
-  const sentMessageId = item.sentMessageId ?? (await keepSent(app, item, await draftById(app.db, owner, item.draftId)));
-  const left = await inTransaction(app.db, async (trx) => {
-    await settleOutbox(trx, owner, id, state, problem, { sentMessageId, recipients, nextTryAt });
-    const draft = await lockDraft(trx, owner, item.draftId);
-    if (draft?.state === 'sending') {
-      await rememberFills(trx, owner, draft, app.now());
-      if (draft.signature) await rememberSignature(trx, owner, draft.to[0]?.address ?? '', draft.signature);
-      await settleTaken(app, trx, owner, draft);
-      await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
-      const people = [...draft.to, ...draft.cc, ...draft.bcc];
-      await rememberAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);
-      await dropDraft(trx, owner, item.draftId);
-      return draft;
-    }
-  });
+  const leave = async (trx: Knex.Transaction, sentMessageId: string) => {
+    const settled = await settle(trx, item, state, problem, { sentMessageId, recipients, nextTryAt });
+    const draft = item.draft ?? (await lockDraft(trx, owner, item.draftId));
+    if (!draft || !(await dropSentDraft(trx, owner, item.draftId))) return { settled, draft: null };
+    await rememberFills(trx, owner, draft, app.now());
+    if (draft.signature) await rememberSignature(trx, owner, draft.to[0]?.address ?? '', draft.signature);
+    await settleTaken(app, trx, owner, draft);
+    await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
+    const people = [...draft.to, ...draft.cc, ...draft.bcc];
+    await rememberAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);
+    return { settled, draft };
+  };
+  const { settled, draft } = item.sentMessageId
+    ? await inTransaction(app.db, (trx) => leave(trx, item.sentMessageId!))
+    : await keepSent(app, item, leave);
   // It has left, whatever can be learnt of it.
-  if (left && sentMessageId)
-    await learnEdits(app, owner, left, sentMessageId).catch((error) => noteFault('Learning edits', error));
+  if (draft)
+    await learnEdits(app, owner, draft, settled.sentMessageId!).catch((error) => noteFault('Learning edits', error));
+  return settled;
 }
 
 /** Who has not got it and why; null when everybody has. */
@@ -257,41 +277,55 @@ function problemOf(recipients: Recipient[]): Phrase | null {
 /** It has gone to nobody, or nobody knows: the draft is open again, with the reason. */
 async function giveUp(
   app: Application,
-  { owner, id, draftId, recipients }: OutboxItem,
+  item: OutboxItem,
   state: 'refused' | 'unsure',
   problem: Phrase | null,
-): Promise<void> {
-  await inTransaction(app.db, async (trx) => {
-    await settleOutbox(trx, owner, id, state, problem, { recipients });
-    await setDraftState(trx, owner, draftId, 'refused', problem);
+): Promise<OutboxItem> {
+  return inTransaction(app.db, async (trx) => {
+    const settled = await settle(trx, item, state, problem, { recipients: item.recipients });
+    await setDraftState(trx, item.owner, item.draftId, 'refused', problem);
+    return settled;
   });
 }
 
-/** The copy in sent, and what is to be done with it and with what it answered. A second time changes nothing: it is stored by its bytes. */
-async function keepSent(app: Application, item: Tried, draft: Draft | null): Promise<string> {
+/**
+ * The copy in sent, what is to be done with it and with what it answered, and what follows: all of it in one step. A second
+ * time changes nothing: the copy is stored by its bytes.
+ */
+async function keepSent<T>(
+  app: Application,
+  item: Tried,
+  leave: (trx: Knex.Transaction, sentMessageId: string) => Promise<T>,
+): Promise<T> {
   const { owner, id, originalId, mailboxId } = item;
-  const mail = app.mail(owner);
-  const copy = await mail.keepSent(mailboxId, item.raw ?? (await outboxBytes(app.db, owner, id)), app.now());
+  const draft = item.draft ?? (await draftById(app.db, owner, item.draftId));
   const { done, filed, again, why } = draft?.handling ?? NO_HANDLING;
-  if (again) await mail.change(copy.id, { again: { day: again, why } });
-  if (originalId) {
-    const isForward = draft?.mode === 'forward';
-    const isDone = done ?? !isForward;
-    const folder = filed ?? undefined;
-    const answered = isDone || undefined;
-    // One that is gone meanwhile needs nothing done.
-    try {
-      await mail.change(originalId, {
+  const isForward = draft?.mode === 'forward';
+  const isDone = done ?? !isForward;
+  const folder = filed ?? undefined;
+  const comesBack = originalId
+    ? await againAfter(app, owner, originalId, { answered: isDone || undefined, folder }).catch(whenGone)
+    : undefined;
+  const raw = item.raw ?? (await outboxBytes(app.db, owner, id));
+  let left: T;
+  await app.mail(owner).keepSent(mailboxId, raw, app.now(), async (trx, copy, change) => {
+    if (again) await change(copy.id, { again: { day: again, why } });
+    if (originalId) {
+      await change(originalId, {
         ...(isForward ? { forwarded: true } : { answered: true }),
         ...(isDone ? { done: true, seen: true } : !isForward && { done: false }),
         folder,
-        again: await againAfter(app, owner, originalId, { answered, folder }),
-      });
-    } catch (error) {
-      if (!(error instanceof UserError)) throw error;
+        again: comesBack,
+      }).catch(whenGone);
     }
-  }
-  return copy.id;
+    left = await leave(trx, copy.id);
+  });
+  return left!;
+}
+
+/** What is gone meanwhile needs nothing done. */
+function whenGone(error: unknown): undefined {
+  if (!(error instanceof UserError)) throw error;
 }
 
 /** What became of a message that was sent. */

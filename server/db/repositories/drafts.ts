@@ -177,6 +177,16 @@ export async function setDraftDeleted(db: Knex, owner: string, id: string, at: n
   return (await query.update({ deleted_at: at })) === 1;
 }
 
-export async function dropDraft(db: Knex, owner: string, id: string): Promise<void> {
-  await db('drafts').where({ owner, id }).delete();
+/** Holds a draft, as it was at `version`, for the post office; false when it is not that any more, or held already. */
+export async function holdDraft(db: Knex, owner: string, id: string, version: number): Promise<boolean> {
+  const held = await db('drafts')
+    .where({ owner, id, version, deleted_at: null })
+    .whereNot({ state: 'sending' })
+    .update({ state: 'sending', problem: '' });
+  return held === 1;
+}
+
+/** Removes a draft that has left; false when it is not one that is being sent. */
+export async function dropSentDraft(db: Knex, owner: string, id: string): Promise<boolean> {
+  return (await db('drafts').where({ owner, id, state: 'sending', deleted_at: null }).delete()) === 1;
 }

@@ -106,9 +106,9 @@ export async function dropMailbox(trx: Knex, owner: string, id: string): Promise
 
 /** The keys of all addresses of an account: its own and those of its mailboxes. */
 export async function ownAddressKeys(db: Knex, owner: string): Promise<Set<string>> {
-  const [account, mailboxes] = await Promise.all([
-    db('accounts').where({ id: owner }).first('address_key'),
-    db('mailboxes').where({ owner }).select('address_key'),
-  ]);
-  return new Set([account, ...mailboxes].flatMap((row) => (row ? [String(row.address_key)] : [])));
+  const rows = await db('accounts')
+    .where({ id: owner })
+    .select('address_key')
+    .union(db('mailboxes').where({ owner }).select('address_key'));
+  return new Set(rows.map((row) => String(row.address_key)));
 }

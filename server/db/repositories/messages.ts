@@ -155,33 +155,50 @@ export async function messageRow(db: Knex, owner: string, id: string): Promise<M
   return row ? toMessageRow(row) : null;
 }
 
+/** The same, to be changed, and the thread it is in. */
+export async function messageInThread(
+  trx: Knex.Transaction,
+  owner: string,
+  id: string,
+): Promise<(MessageRow & { threadId: string }) | null> {
+  const row = await trx('messages')
+    .where({ owner, id })
+    .first([...MESSAGE_ROW, 'thread_id']);
+  return row ? { ...toMessageRow(row), threadId: String(row.thread_id) } : null;
+}
+
+/** The columns of who wrote a message to whom, and of what it answers. */
+const THREAD = ['message_id', 'in_reply_to', 'reference_ids', 'from_list', 'reply_to', 'to_list', 'cc_list', 'subject'];
+
+const toThread = (row: Record<string, unknown>): MessageThread => ({
+  messageId: String(row.message_id),
+  inReplyTo: String(row.in_reply_to),
+  references: json(row.reference_ids),
+  from: json(row.from_list),
+  replyTo: json(row.reply_to),
+  to: json(row.to_list),
+  cc: json(row.cc_list),
+  subject: String(row.subject),
+});
+
+/** A message with its bytes and what an answer needs to know of it; null when there is none. */
 export async function messageWithSource(
   db: Knex,
   owner: string,
   id: string,
-): Promise<(MessageRow & { raw: Buffer }) | null> {
+): Promise<(MessageRow & { raw: Buffer; thread: MessageThread }) | null> {
   const row = await db('messages')
     .join('message_sources', 'message_sources.message_id', 'messages.id')
     .where({ 'messages.owner': owner, 'messages.id': id, 'message_sources.owner': owner })
-    .first([...MESSAGE_ROW.map((column) => `messages.${column}`), 'message_sources.raw']);
-  return row ? { ...toMessageRow(row), raw: row.raw as Buffer } : null;
+    .first(
+      [...new Set([...MESSAGE_ROW, ...THREAD])].map((column) => `messages.${column}`).concat('message_sources.raw'),
+    );
+  return row ? { ...toMessageRow(row), raw: row.raw as Buffer, thread: toThread(row) } : null;
 }
 
 export async function messageThread(db: Knex, owner: string, id: string): Promise<MessageThread | null> {
-  const row = await db('messages')
-    .where({ owner, id })
-    .first('message_id', 'in_reply_to', 'reference_ids', 'from_list', 'reply_to', 'to_list', 'cc_list', 'subject');
-  if (!row) return null;
-  return {
-    messageId: row.message_id,
-    inReplyTo: row.in_reply_to,
-    references: json(row.reference_ids),
-    from: json(row.from_list),
-    replyTo: json(row.reply_to),
-    to: json(row.to_list),
-    cc: json(row.cc_list),
-    subject: row.subject,
-  };
+  const row = await db('messages').where({ owner, id }).first(THREAD);
+  return row ? toThread(row) : null;
 }
 
 /** What of a message can be changed. */

@@ -55,16 +55,8 @@ function toItem(row: Record<string, unknown>): OutboxItem {
   };
 }
 
-export async function insertOutbox(
-  trx: Knex.Transaction,
-  owner: string,
-  item: Pick<
-    OutboxItem,
-    'id' | 'key' | 'draftId' | 'originalId' | 'mailboxId' | 'messageId' | 'envelopeFrom' | 'recipients' | 'raw'
-  >,
-  now: number,
-  leavesAt = now,
-) {
+/** Puts a message into the outbox: to rest until it is due, or claimed at once for its first try. */
+export async function insertOutbox(trx: Knex.Transaction, owner: string, item: OutboxItem): Promise<void> {
   await insertBytes(trx, 'outbox', {
     id: item.id,
     owner,
@@ -76,10 +68,11 @@ export async function insertOutbox(
     envelope_from: item.envelopeFrom,
     recipients: JSON.stringify(item.recipients),
     raw: item.raw,
-    state: 'queued',
-    next_try_at: leavesAt,
+    state: item.state,
+    attempts: item.attempts,
+    next_try_at: item.nextTryAt,
     problem: '',
-    created_at: now,
+    created_at: item.createdAt,
   });
 }
 
@@ -102,18 +95,15 @@ const WITHOUT_BYTES = [
   'next_try_at',
 ];
 
-export async function outboxByKey(db: Knex, owner: string, key: string): Promise<OutboxItem | null> {
-  const row = await db('outbox').where({ owner, idempotency_key: key }).first(WITHOUT_BYTES);
-  return row ? toItem(row) : null;
-}
-
-/** The newest sending of a draft. */
-export async function outboxOfDraft(db: Knex, owner: string, draftId: string): Promise<OutboxItem | null> {
-  const row = await db('outbox')
-    .where({ owner, draft_id: draftId })
+/** What became of a press of Send: by its key, else the newest sending of the draft. */
+export async function outboxOfPress(db: Knex, owner: string, draftId: string, key: string): Promise<OutboxItem | null> {
+  const rows = await db('outbox')
+    .where({ owner, idempotency_key: key })
+    .orWhere({ owner, draft_id: draftId })
     .orderBy('created_at', 'desc')
     .orderBy('id', 'desc')
-    .first(WITHOUT_BYTES);
+    .select(WITHOUT_BYTES);
+  const row = rows.find((one) => one.idempotency_key === key) ?? rows[0];
   return row ? toItem(row) : null;
 }
 

@@ -48,6 +48,7 @@ const FROM_OTHERS = new Set<StoredFolder>(['inbox', 'archive', 'own']);
 /**
  * Stores messages that were read, puts them into threads, takes note of who they were exchanged with, and works out what
  * waits: all of it or nothing. One already there is not stored again.
+ * @param changed takes the threads that are to be looked through for what waits, where the caller does that in the end
  * @returns what became of each, in their order
  */
 export async function storeMessages(
@@ -55,6 +56,7 @@ export async function storeMessages(
   owner: string,
   source: Source,
   incoming: Incoming[],
+  changed?: Set<string>,
 ): Promise<Appended[]> {
   const own = await ownAddressKeys(trx, owner);
   const isOwn = ({ columns }: Incoming) => columns.from.some(({ address }) => own.has(addressKey(address)));
@@ -113,7 +115,8 @@ export async function storeMessages(
     fresh.filter(({ folder }) => folder === 'inbox'),
   );
   await meetPeople(trx, owner, peopleIn(fresh, own));
-  await settleWaiting(trx, owner, threads.values());
+  if (changed) for (const thread of threads.values()) changed.add(thread);
+  else await settleWaiting(trx, owner, threads.values());
   return result;
 }
 

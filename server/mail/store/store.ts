@@ -1,12 +1,13 @@
 import type { Knex } from 'knex';
 import { addressKey } from '#core/message/address';
+import type { MessageThread } from '#core/message/thread';
 import type { Again } from '#shared/schemas/again';
 import type { Folder, StoredFolder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
 import { keepAct, type Flags } from '../../db/repositories/acts';
 import { folderById, folderFor, insertFolder, type FolderRow } from '../../db/repositories/folders';
 import { listMessages } from '../../db/repositories/messageLists';
-import { changeMessage, messageRow, messageWithSource, threadsOf } from '../../db/repositories/messages';
+import { changeMessage, messageInThread, messageRow, messageWithSource } from '../../db/repositories/messages';
 import { mailboxById } from '../../db/repositories/mailboxes';
 import { leavePlace, placeComing, placesOf, settleFolders } from '../../db/repositories/places';
 import { setSenderWaits, settleWaiting } from '../../db/repositories/waiting';
@@ -20,6 +21,8 @@ import { storeMessages, type Incoming } from './intake';
 /** A message with its bytes, which are the truth of it. */
 export interface StoredMessage extends MessageRow {
   raw: Buffer;
+  /** What an answer needs to know of it. */
+  thread: MessageThread;
 }
 
 /** What is done with a message. Flags and places of one that lies on a server are changed there too, as soon as may be. */
@@ -32,6 +35,13 @@ export interface Deed extends Partial<Flags> {
   /** Whether messages of its sender wait for answers; null takes back what was said. */
   senderWaits?: boolean | null;
 }
+
+/** What is done in the transaction that keeps a message: with it, and with others by the same rules as {@link MailStore.change}. */
+export type Also = (
+  trx: Knex.Transaction,
+  copy: Appended,
+  change: (id: string, deed: Deed) => Promise<void>,
+) => Promise<void>;
 
 /** The mail of one account, whichever mailbox it came from. Lists and messages are read here alone. */
 export interface MailStore {
@@ -47,8 +57,11 @@ export interface MailStore {
    * When several cannot be, the rest is left.
    */
   appendAll(folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Appended[]>;
-  /** Keeps what was sent, and has it put into the sent folder of the mailbox it was sent from. A second time changes nothing. */
-  keepSent(mailboxId: string | null, raw: Buffer, sentAt: number): Promise<Appended>;
+  /**
+   * Keeps what was sent, and has it put into the sent folder of the mailbox it was sent from. A second time changes nothing.
+   * @param also what is done with it: together with it, or not at all
+   */
+  keepSent(mailboxId: string | null, raw: Buffer, sentAt: number, also?: Also): Promise<Appended>;
   /** @throws UserError 404 when there is no such message or folder. */
   change(id: string, deed: Deed): Promise<void>;
 }
@@ -124,6 +137,29 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
     await keepAct(trx, owner, { mailboxId: message.mailboxId, messageId: message.id, content }, Date.now());
   }
 
+  /** Changes a message; what waits in its thread is to be worked out afterwards. */
+  async function change(
+    trx: Knex.Transaction,
+    id: string,
+    { done, folder, again, senderWaits, answered, ...flags }: Deed,
+  ): Promise<{ threadId: string; mailboxId: string | null }> {
+    const message = await messageInThread(trx, owner, id);
+    if (!message) throw notFound('message');
+    await flag(trx, message, { ...flags, answered });
+    const isAsked = done === false || senderWaits === true;
+    await changeMessage(trx, owner, id, {
+      ...{ ...flags, again, replied: answered },
+      answered: senderWaits === true ? false : (done ?? (answered || undefined)),
+      ...(isAsked && message.reason !== 'undelivered' && { reason: 'asked' }),
+      ...(done && message.reason === 'asked' && { reason: 'person' }),
+      ...(senderWaits === false && { reason: 'sender' }),
+      ...(senderWaits === null && message.reason === 'sender' && { reason: 'person' }),
+    });
+    if (senderWaits !== undefined) await setSenderWaits(trx, owner, addressKey(message.from.address), senderWaits);
+    if (folder && folder !== message.folder) await move(trx, message, folder);
+    return message;
+  }
+
   return {
     list: (query) => listMessages(db, owner, query),
 
@@ -162,40 +198,34 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
       }
     },
 
-    async keepSent(wanted, raw, sentAt) {
+    async keepSent(wanted, raw, sentAt, also) {
       const [incoming] = await read([{ raw, options: { seen: true, receivedAt: sentAt } }]);
-      const kept = await inTransaction(db, async (trx) => {
+      const { kept, woken } = await inTransaction(db, async (trx) => {
+        const [threads, woken] = [new Set<string>(), new Set<string>()];
         // A mailbox that was taken away meanwhile keeps no copy from being kept here.
         const mailboxId = wanted && (await mailboxById(trx, owner, wanted)) ? wanted : null;
-        const [copy] = await storeMessages(trx, owner, { folder: 'sent', mailboxId, since: 0 }, [incoming!]);
+        const [copy] = await storeMessages(trx, owner, { folder: 'sent', mailboxId, since: 0 }, [incoming!], threads);
         if (mailboxId && copy!.added) {
           const to = await placeComing(trx, owner, await folderOf(trx, owner, mailboxId, 'sent'), copy!.id, sentAt);
           await keepAct(trx, owner, { mailboxId, messageId: copy!.id, content: { kind: 'append', to } }, sentAt);
         }
-        return copy!;
+        await also?.(trx, copy!, async (id, deed) => {
+          const changed = await change(trx, id, deed);
+          threads.add(changed.threadId);
+          if (changed.mailboxId) woken.add(changed.mailboxId);
+        });
+        await settleWaiting(trx, owner, threads);
+        return { kept: copy!, woken };
       });
-      if (wanted) wake(wanted);
+      for (const mailboxId of wanted ? woken.add(wanted) : woken) wake(mailboxId);
       return kept;
     },
 
-    async change(id, { done, folder, again, senderWaits, answered, ...flags }) {
+    async change(id, deed) {
       const mailboxId = await inTransaction(db, async (trx) => {
-        const message = await messageRow(trx, owner, id);
-        if (!message) throw notFound('message');
-        await flag(trx, message, { ...flags, answered });
-        const isAsked = done === false || senderWaits === true;
-        await changeMessage(trx, owner, id, {
-          ...{ ...flags, again, replied: answered },
-          answered: senderWaits === true ? false : (done ?? (answered || undefined)),
-          ...(isAsked && message.reason !== 'undelivered' && { reason: 'asked' }),
-          ...(done && message.reason === 'asked' && { reason: 'person' }),
-          ...(senderWaits === false && { reason: 'sender' }),
-          ...(senderWaits === null && message.reason === 'sender' && { reason: 'person' }),
-        });
-        if (senderWaits !== undefined) await setSenderWaits(trx, owner, addressKey(message.from.address), senderWaits);
-        if (folder && folder !== message.folder) await move(trx, message, folder);
-        await settleWaiting(trx, owner, await threadsOf(trx, owner, [id]));
-        return message.mailboxId;
+        const changed = await change(trx, id, deed);
+        await settleWaiting(trx, owner, [changed.threadId]);
+        return changed.mailboxId;
       });
       if (mailboxId) wake(mailboxId);
     },
