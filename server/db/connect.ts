@@ -16,7 +16,7 @@ export function connect(url: string): Knex {
       // Times are numbers of milliseconds; ids are text. Nothing depends on the driver's own conversions.
       supportBigNumbers: true,
     },
-    pool: { min: 0, max: 10 },
+    pool: { min: 0, max: 24 },
     acquireConnectionTimeout: 15_000,
   });
 }
