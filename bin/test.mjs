@@ -2,7 +2,7 @@
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ensurePackages, ensureProgram } from './lib/install.mjs';
-import { command } from './lib/process.mjs';
+import { command, find } from './lib/process.mjs';
 import { run, say } from './lib/say.mjs';
 import { checkFirstStart } from '../tests/firstStart.mjs';
 
@@ -30,6 +30,8 @@ async function checkTheRest() {
   process.env.CHROMIUM = await ensureProgram(['chromium', 'chromium-browser'], 'chromium');
   // A mail server that others wrote, for what is tested against one; several tests start one at the same time.
   await ensureProgram(['dovecot'], 'dovecot-imapd');
+  // A machine has room for one mail server; where there is another, or nobody may install one, its tests are left out and say so.
+  if (process.getuid?.() === 0 && !find('sendmail')) await ensureProgram(['postfix'], 'postfix');
   process.env.NUXT_TELEMETRY_DISABLED = '1';
 
   say('Types, lint and format …');

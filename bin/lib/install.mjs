@@ -30,7 +30,8 @@ export async function ensureProgram(names, debianPackage) {
   if (process.getuid?.() !== 0)
     throw new Stop(`${debianPackage} is missing. Type this once, then start again:\n\n  sudo sh -c '${typed}'`);
   say(`Installing ${debianPackage} …`);
-  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  // No service of it is started: what is needed is started by itself, with settings of its own.
+  const env = { DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' };
   const failure = `${debianPackage} could not be installed. Try by hand: ${typed}`;
   await command('apt-get', ['update'], { env, failure });
   await command('apt-get', ['install', '-y', '--no-install-recommends', debianPackage], { env, failure });

@@ -1,5 +1,7 @@
 import { Readable } from 'node:stream';
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
+import { fileSize } from '#core/number/size';
+import { phrase } from '#core/text/phrase';
 import type { MailServer } from '#shared/schemas/mailbox';
 import type { Envelope, Handover, Setback } from './ports';
 import { remoteError } from './remote/errors';
@@ -12,6 +14,7 @@ export interface SmtpServer extends Pick<MailServer, 'host' | 'port' | 'security
 }
 
 interface SmtpError extends Error {
+  code?: string;
   responseCode?: number;
   response?: string;
   recipient?: string;
@@ -109,6 +112,13 @@ export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw
     const error = cause as SmtpError;
     if (!error.responseCode && begun) return { outcome: 'unanswered', reason: reason(error) };
     if (error.rejectedErrors?.length) return { outcome: 'declined', setbacks: error.rejectedErrors.map(setbackOf) };
+    // The server says beforehand how much it takes (RFC 1870); waiting makes no message smaller.
+    const limit = Number(/larger than allowed (\d+)/.exec(error.message)?.[1] ?? 0);
+    if (limit && error.code === 'EMESSAGE') {
+      const problem = phrase('sending.tooLargeThere', { size: fileSize(raw.length), limit: fileSize(limit) });
+      const setbacks = envelope.to.map((address) => ({ address, final: true, reason: reason(error) }));
+      return { outcome: 'declined', setbacks, problem };
+    }
     const { final, reason: why } = setbackOf(error);
     const fault = remoteError(error, server);
     // What only the user can mend comes back with what to do.

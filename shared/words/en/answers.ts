@@ -80,6 +80,8 @@ export default {
     fileGone: 'Not sent: “{name}” is not kept here any more. Attach it again.',
     tooLarge:
       'Not sent: the message is {size} on its way; mail servers take at most {limit}. Attach less, or send it in two messages.',
+    tooLargeThere:
+      'The message has {size}, and the server takes at most {limit}. Attach less, or send it in several messages.',
     filesTooLarge:
       'Not sent: the message is {size} on its way; mail servers take at most {limit}. Files grow by a third on the way. Attach less, or send it in two messages.',
     unsure: 'It may have been sent: the last try ended without an answer. Look in the mailbox before sending it again.',
