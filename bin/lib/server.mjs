@@ -3,7 +3,7 @@ import { Stop } from './say.mjs';
 
 /**
  * Starts the built server and waits until it is healthy.
- * @returns a promise kept when it ends by itself, and how to stop it
+ * @returns a promise kept when it ends by itself, its process, and how to stop it
  * @throws Stop with what the server said
  */
 export async function startServer(entry, env, { port, quiet = false }) {
@@ -37,5 +37,5 @@ export async function startServer(entry, env, { port, quiet = false }) {
     await sleep(150);
   }
   const ended = new Promise((resolve) => child.once('exit', (code, signal) => resolve(signal ?? code)));
-  return { ended, stop: () => end(child, 'SIGTERM', 10_000) };
+  return { ended, pid: child.pid, stop: () => end(child, 'SIGTERM', 10_000) };
 }
