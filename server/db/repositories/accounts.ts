@@ -113,6 +113,14 @@ export async function accountByAddress(db: Knex, address: string): Promise<Accou
   return row ? toAccount(row) : null;
 }
 
+/**
+ * Holds what is to be done one after the other for an account until the transaction ends. It is held by its settings: the row of
+ * the account itself is in the way of everything that is added for it.
+ */
+export async function holdAccount(trx: Knex.Transaction, owner: string): Promise<void> {
+  await trx('settings').where({ owner }).forUpdate().first('owner');
+}
+
 export async function settingsOf(db: Knex, owner: string): Promise<SettingsRow | null> {
   const row = await db('settings').where({ owner }).first();
   if (!row) return null;

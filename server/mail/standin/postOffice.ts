@@ -2,7 +2,7 @@ import type { AddressInfo } from 'node:net';
 import type { Knex } from 'knex';
 import { SMTPServer } from 'smtp-server';
 import { addressProblem } from '#core/message/address';
-import { accountByAddress } from '../../db/repositories/accounts';
+import { accountByAddress, holdAccount } from '../../db/repositories/accounts';
 import { takeDelivery } from '../../db/repositories/deliveries';
 import { inTransaction } from '../../db/transaction';
 import { runTask } from '../../work/pool';
@@ -90,9 +90,11 @@ async function receive(
   };
   // What was accepted is in every inbox it is for: both or neither.
   await inTransaction(db, async (trx) => {
+    await holdAccount(trx, owner);
     for (const address of await takeDelivery(trx, owner, delivery)) {
       const account = await accountByAddress(trx, address);
       if (!account) continue;
+      if (account.id !== owner) await holdAccount(trx, account.id);
       const incoming = { raw, columns: columns!, options: { receivedAt } };
       await storeMessages(trx, account.id, { folder: 'inbox', mailboxId: null, since: 0 }, [incoming]);
     }

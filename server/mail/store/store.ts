@@ -4,6 +4,7 @@ import type { MessageThread } from '#core/message/thread';
 import type { Again } from '#shared/schemas/again';
 import type { Folder, StoredFolder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
+import { holdAccount } from '../../db/repositories/accounts';
 import { keepAct, type Flags } from '../../db/repositories/acts';
 import { folderById, folderFor, insertFolder, type FolderRow } from '../../db/repositories/folders';
 import { listMessages } from '../../db/repositories/messageLists';
@@ -201,6 +202,8 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
     async keepSent(wanted, raw, sentAt, also) {
       const [incoming] = await read([{ raw, options: { seen: true, receivedAt: sentAt } }]);
       const { kept, woken } = await inTransaction(db, async (trx) => {
+        // Many sent at once would hold the same threads and people each in another order.
+        await holdAccount(trx, owner);
         const [threads, woken] = [new Set<string>(), new Set<string>()];
         // A mailbox that was taken away meanwhile keeps no copy from being kept here.
         const mailboxId = wanted && (await mailboxById(trx, owner, wanted)) ? wanted : null;
