@@ -41,9 +41,9 @@ const COLOURS = [
   { value: '#6b6b6b', label: t('wording.grey') },
 ];
 
-// Follows the selection: the editor tells of every transaction.
+// Follows the selection: the editor tells of every transaction, and the key that made it is painted first.
 const seen = ref(0);
-const follow = () => seen.value++;
+const { later: follow } = useAfterPaint(() => seen.value++);
 onMounted(() => props.editor.on('transaction', follow));
 onBeforeUnmount(() => props.editor.off('transaction', follow));
 
