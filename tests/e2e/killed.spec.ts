@@ -154,6 +154,15 @@ test('a server that is killed again and again while it works loses nothing it sa
     for (const to of sent) expect(handed).toContain(to);
     for (const to of sent) expect([to, there.get(to)]).toEqual([to, ['Sent']]);
     for (const to of begun) expect([to, (there.get(to) ?? []).length <= 1]).toEqual([to, true]);
+    // What was not handed over is still there to be sent; if it is not, what the database has of it says why.
+    const drafts = JSON.stringify(await ask('/drafts'));
+    for (const to of begun.filter((one) => !handed.includes(one) && !drafts.includes(one))) {
+      const kept = await db('drafts')
+        .where('to_list', 'like', `%${to}%`)
+        .select('id', 'state', 'version', 'deleted_at');
+      const tried = await db('outbox').where('recipients', 'like', `%${to}%`).select('draft_id', 'state', 'problem');
+      expect([to, kept, tried]).toEqual([to, 'handed over or a draft', '']);
+    }
     expect([sent.length > 0, moves > 10]).toEqual([true, true]);
     await client.logout();
   } finally {
