@@ -52,6 +52,16 @@ describe('sending a reply', () => {
     await expect(readDraft(app, owner, draft.id)).rejects.toMatchObject({ status: 404 });
   });
 
+  it('leaves what it answers whole when that cannot be filed where it was to be', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft, originalId } = await readyDraft(app, owner);
+    const handling = { ...draft.handling, filed: '0'.repeat(26) };
+    const ready = await changeDraft(app, owner, draft.id, { ...draft, handling } as never);
+    const sending = await sendDraft(app, owner, draft.id, { version: ready.version, key: 'filed-nowhere' });
+    expect(sending).toMatchObject({ state: 'sent', problem: null });
+    expect(await app.mail(owner).row(originalId)).toMatchObject({ folder: 'inbox', replied: false, seen: false });
+  });
+
   it('is delivered to another account of the same post office', async () => {
     const sender = await newAccount(app);
     const receiver = await newAccount(app);

@@ -213,7 +213,8 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
           await keepAct(trx, owner, { mailboxId, messageId: copy!.id, content: { kind: 'append', to } }, sentAt);
         }
         await also?.(trx, copy!, async (id, deed) => {
-          const changed = await change(trx, id, deed);
+          // One that cannot be done is not done in part.
+          const changed = await trx.transaction((inner) => change(inner, id, deed));
           threads.add(changed.threadId);
           if (changed.mailboxId) woken.add(changed.mailboxId);
         });
