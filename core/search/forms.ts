@@ -1,7 +1,7 @@
 import type { Vocabulary } from './vocabulary';
 
 /** How much another form of a word counts against the word itself, and how much each letter that differs takes away. */
-const FORM = 0.85;
+export const FORM = 0.7;
 const LETTER = 0.06;
 /** Endings may differ by so many letters. */
 const LONGEST_ENDING = 4;

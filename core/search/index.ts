@@ -1,5 +1,5 @@
 import { cueKey } from '../cue/key';
-import { formsOf } from './forms';
+import { FORM, formsOf } from './forms';
 import { habit, type Occasion, type Use } from './habit';
 import { countPairs, GAP, MOST_TOGETHER, Nearness } from './nearness';
 import { Vocabulary } from './vocabulary';
@@ -47,12 +47,12 @@ const WHOLE_CUE = 1_000;
 const K1 = 1.2;
 
 /** How much a word counts that only begins as typed, or is a slip away, against the word itself. */
-const BEGINNING = 0.85;
+const BEGINNING = 0.6;
 const SLIP = [1, 0.45, 0.2];
 /** Two words typed as one, or one typed as two. */
-const JOINED = 0.9;
+const JOINED = 0.95;
 /** Another form of a word counts so much of what it may where notes hold the words as they were typed. */
-const FORM_BESIDE = 0.3;
+const FORM_BESIDE = 0.45;
 /** At most so many words of notes are looked through for two typed as one, and for those a word that is one. */
 const LOOKED_THROUGH = 200_000;
 const LOOKED_THROUGH_KNOWN = 20_000;
@@ -272,10 +272,13 @@ export class NoteIndex {
     let most = 0;
     let mostSure = 0;
     const stoodIn = candidates.map((list) => {
+      // What stands in for a word says no more than the word itself, however rare it is.
+      const common = list.find(({ as, weight }) => as === 'itself' && weight === 1)?.holders ?? 0;
       const of = new Int32Array(size).fill(-1);
       const touched: number[] = [];
       list.forEach(({ list, holders, weight, as }, candidate) => {
-        const idf = Math.log(1 + (this.size - holders + 0.5) / (holders + 0.5));
+        const often = Math.max(holders, common);
+        const idf = Math.log(1 + (this.size - often + 0.5) / (often + 0.5));
         const worth = idf * (K1 + 1) * weight * (as === 'form' ? formShare : 1);
         for (let i = 0; i < list.length;) {
           const number = list[i]!;
@@ -330,8 +333,11 @@ export class NoteIndex {
       if (joined) add(joined, JOINED, 'itself');
     }
     const slips = isKnown || (beginning.length && word.length < 5) ? [] : this.#slips(word, isLast);
-    const known = slips.filter(({ term }) => !found.has(term));
-    return [...found.values(), ...known, ...this.#split(word, isKnown)];
+    const pairs = this.#split(word, isKnown);
+    // Where it is two words run together, one that only begins alike is not meant.
+    const isMeant = ({ term, weight }: Candidate) => weight >= FORM || term.startsWith(word);
+    const likely = [...found.values()].filter((one) => isKnown || !pairs.length || isMeant(one));
+    return [...likely, ...slips.filter(({ term }) => !found.has(term)), ...pairs];
   }
 
   #candidate(term: string, weight: number, as: Candidate['as']): Candidate | null {
