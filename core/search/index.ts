@@ -1,5 +1,5 @@
 import { cueKey } from '../cue/key';
-import { FORM, formsOf } from './forms';
+import { FORM, formsOf, OTHER_NUMBER } from './forms';
 import { habit, type Occasion, type Use } from './habit';
 import { countPairs, GAP, MOST_TOGETHER, Nearness } from './nearness';
 import { Vocabulary } from './vocabulary';
@@ -53,6 +53,7 @@ const SLIP = [1, 0.45, 0.2];
 const JOINED = 0.95;
 /** Another form of a word counts so much of what it may where notes hold the words as they were typed. */
 const FORM_BESIDE = 0.45;
+const NUMBER_BESIDE = 0.8;
 /** At most so many words of notes are looked through for two typed as one, and for those a word that is one. */
 const LOOKED_THROUGH = 200_000;
 const LOOKED_THROUGH_KNOWN = 20_000;
@@ -279,7 +280,8 @@ export class NoteIndex {
       list.forEach(({ list, holders, weight, as }, candidate) => {
         const often = Math.max(holders, common);
         const idf = Math.log(1 + (this.size - often + 0.5) / (often + 0.5));
-        const worth = idf * (K1 + 1) * weight * (as === 'form' ? formShare : 1);
+        const share = as !== 'form' ? 1 : weight === OTHER_NUMBER ? Math.max(formShare, NUMBER_BESIDE) : formShare;
+        const worth = idf * (K1 + 1) * weight * share;
         for (let i = 0; i < list.length;) {
           const number = list[i]!;
           let tf = 0;

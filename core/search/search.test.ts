@@ -198,6 +198,21 @@ describe('finding notes', () => {
     ).toEqual(['b', 'a']);
   });
 
+  it('lets a word that is rare and only begins alike say no more than the word that was typed', () => {
+    const others = Array.from({ length: 60 }, (_, i) => note(`other${i}`, `Item ${i}`, 'an item of the list'));
+    const index = indexOf(...others, note('rare', 'Price list', 'itemtype'), note('meant', 'Price list', 'item'));
+    expect(ids(index, 'price item')[0]).toBe('meant');
+  });
+  it('finds two words run together before what only begins like them', () => {
+    const index = indexOf(note('alike', 'Downloads', ''), note('meant', 'Speed', 'more downloads than ever before'));
+    expect(ids(index, 'downloadsthan')).toEqual(['meant']);
+    expect(ids(index, 'downloadsthat')).toEqual(['alike', 'meant']);
+  });
+  it('takes one and several for nearly the same, also where a note has the word as it was typed', () => {
+    const long = 'the rooms of the house are let to guests for a week or longer in spring and in autumn';
+    const index = indexOf(note('typed', 'House', `${long}, deposits`), note('meant', 'Deposit for a room', ''));
+    expect(ids(index, 'rooms deposits')[0]).toBe('meant');
+  });
   it('puts the name before the body', () => {
     expect(ids(indexOf(note('b', 'Other', 'deposit'), note('a', 'Deposit', 'other')), 'deposit')).toEqual(['a', 'b']);
   });
