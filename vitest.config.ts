@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 import { wordsOfPlaces } from './bin/lib/wordsOfPlaces';
@@ -10,6 +11,8 @@ export default defineConfig({
   test: {
     include: ['{core,shared,server,app,demo,tests}/**/*.test.ts'],
     globalSetup: ['tests/database.ts'],
+    // Much of it waits for servers, so two at a time are quicker also where there are two processors.
+    maxWorkers: Math.max(2, availableParallelism() - 1),
     testTimeout: 20_000,
     hookTimeout: 60_000,
   },
