@@ -46,7 +46,6 @@ it('begins a transaction anew that the database gave up for another one', async 
 });
 
 it('does so too when it was given up in a part of it', async () => {
-  const part = (trx: Knex.Transaction) =>
-    inTransaction(trx, (inner) => inner(table).where({ id: 2 }).increment('n'));
+  const part = (trx: Knex.Transaction) => inTransaction(trx, (inner) => inner(table).where({ id: 2 }).increment('n'));
   expect(await inEachOthersWay(part)).toEqual([4, 4, 2]);
 });
