@@ -23,6 +23,7 @@ export default defineConfig({
         '--disable-component-update',
         '--disable-sync',
         '--no-first-run',
+        '--disable-gpu',
       ],
     },
   },

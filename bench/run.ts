@@ -12,6 +12,7 @@ import { benchImport } from './import';
 import { benchKeys } from './keys';
 import { benchLetter } from './letter';
 import { benchMailbox } from './mailbox';
+import { benchMailboxes } from './mailboxes';
 import { benchNear } from './near';
 import { benchNotes } from './notes';
 import { benchRepeated } from './repeated';
@@ -22,6 +23,11 @@ import { benchUsers } from './users';
 
 const root = process.cwd();
 const [only, queries] = process.argv.slice(2);
+/** So many mailboxes at once, with so many messages each. */
+const SEVERAL = [
+  [1, 10_000],
+  [10, 1_000],
+] as const;
 const wanted = (name: string) => !only || only === name;
 
 if (wanted('search')) benchSearch(root, 10_000, queries !== 'tuning');
@@ -31,7 +37,9 @@ if (wanted('repeated')) benchRepeated(root);
 if (wanted('fill')) benchFill();
 if (wanted('cues')) for (const size of [100, 10_000]) benchCues(root, size);
 if (wanted('blanks')) benchCandidates();
-if (['import', 'sync', 'mailbox', 'letter', 'notes', 'keys', 'first', 'effort', 'hand', 'users'].some(wanted)) {
+if (
+  ['import', 'sync', 'mailboxes', 'mailbox', 'letter', 'notes', 'keys', 'first', 'effort', 'hand', 'users'].some(wanted)
+) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-bench-'));
   const { url, stop } = await startMariaDb(folder);
   try {
@@ -44,6 +52,7 @@ if (['import', 'sync', 'mailbox', 'letter', 'notes', 'keys', 'first', 'effort', 
     if (wanted('users')) await benchUsers(url, 50);
     if (wanted('import')) await benchImport(url, 10_000);
     if (wanted('sync')) await benchSync(url, 10_000);
+    if (wanted('mailboxes')) for (const [boxes, size] of SEVERAL) await benchMailboxes(url, boxes, size);
     if (wanted('mailbox')) await benchMailbox(url, 100_000);
   } finally {
     await stop();

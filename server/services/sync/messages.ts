@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import type { FolderRow } from '../../db/repositories/folders';
 import { updateFolder } from '../../db/repositories/folders';
 import { messagesWithActs, type Flags } from '../../db/repositories/acts';
@@ -16,6 +17,12 @@ import type { SyncSession } from './session';
 const ASKED = 400;
 const PORTION = 100;
 const PORTION_BYTES = 2_000_000;
+
+/**
+ * So many portions are stored at once, of whichever mailboxes: many that begin together leave room for who is at work.
+ * Fetching is not held up, since a server that hangs would hold up the mail of others.
+ */
+const inTurn = pLimit(2);
 
 /** What is still to be fetched from a folder, the newest last. */
 export interface Todo {
@@ -135,7 +142,7 @@ export async function fetchSome(session: SyncSession, todo: Todo): Promise<void>
     for (const portion of portionsOf(heads.filter(({ uid }) => !here.has(uid)))) {
       const fetched = await fetchPortion(session, portion);
       await storing;
-      storing = storePortion(session, folder, fetched);
+      storing = inTurn(() => storePortion(session, folder, fetched));
       // What goes wrong with it is thrown where it is waited for.
       storing.catch(() => {});
     }
