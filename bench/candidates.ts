@@ -1,5 +1,6 @@
 import { HELD_OUT, TUNED, type Case } from '../tests/candidates/cases';
 import { FRESH } from '../tests/candidates/fresh';
+import { SECOND } from '../tests/candidates/second';
 import { score } from '../tests/candidates/score';
 import { findCandidates } from '#core/blank/find/candidates';
 import { messages } from '../demo/messages';
@@ -22,6 +23,7 @@ export function benchCandidates(): void {
     ['tuned', TUNED],
     ['held out', HELD_OUT],
     ['many trades and languages', FRESH],
+    ['more trades and languages', SECOND],
   ] as const) {
     const { precision, recall, offered, wanted } = score(cases, find);
     print({

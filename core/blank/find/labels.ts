@@ -28,7 +28,7 @@ const GUESSES: [RegExp, string, Record<string, unknown>][] = [
     { field: 'lastName' },
   ],
   [
-    /^((client|customer|full|their|recipient|contact)('?s)? )?name$|^(client|customer|cliente|kunde|kundin|klient|klientka|клиент)$|^(名|名前|氏名|お名前|お客様名|姓名)$|^nome( completo)?$/iu,
+    /^((client|customer|full|their|recipient|contact)('?s)? )?name$|^(client|customer|cliente|kunde|kundin|klient|klientka|клиент)$|^(名|名前|氏名|お名前|お客様名|姓名)$|^nome( completo)?$|^naam$/iu,
     'person',
     { field: 'fullName' },
   ],
@@ -55,7 +55,7 @@ const GUESSES: [RegExp, string, Record<string, unknown>][] = [
     {},
   ],
   [
-    /\b(amount|price|fee|cost|total|deposit|sum|balance|betrag|preis|summe|rate|importe|precio|montant|prix|importo|prezzo|kwota|cena|bedrag|prijs|částka|beløp|pris)\b|^(сумма|цена|金額|価格|料金|金额|价格)$|^[£$€]/iu,
+    /\b(amount|price|fee|cost|total|deposit|sum|balance|betrag|preis|summe|rate|importe|precio|montant|prix|importo|prezzo|kwota|cena|bedrag|prijs|částka|beløp|pris|valor)\b|^(сумма|цена|金額|価格|料金|金额|价格)$|^[£$€]/iu,
     'money',
     {},
   ],
@@ -79,6 +79,8 @@ const SMALL = new Set(
   ),
 );
 
+const TITLE = /(?<!\p{L})(Mrs?|Ms|Miss|Dr|Prof|Herrn?|Frau|Madame|Mme|Monsieur|Señora?|Sra?|Signora?|Pani?)\.?\s$/u;
+
 /** A name for a gap from the words around it: "on ____" is a day, "at ____" a time, "£____" an amount, else the word before. */
 export function nameAround(text: string, from: number, to: number): string {
   const before = text
@@ -94,6 +96,8 @@ export function nameAround(text: string, from: number, to: number): string {
     return 'amount';
   if (/^\s?(am|pm|o'clock|uhr)\b/i.test(after) || /\b(at|around|by about)\s$/i.test(before)) return 'time';
   if (/^\s?%/.test(after)) return 'per cent';
+  if (TITLE.test(before)) return 'last name';
+  if (/^\s?(様|さん)/u.test(after)) return 'full name';
   if (/\b(dear|hello|hi|hey|hallo|liebe[r]?|bonjour|hola)\s$/i.test(before)) return 'first name';
   if (/\b(on|by|until|till|before|after|since|from)\s$/i.test(before)) return 'day';
   const unit = /^\s?(minutes|hours|days|weeks|months|years|people|pupils|pieces)\b/i.exec(after);

@@ -18,6 +18,7 @@ interface Mark {
 
 const MARKS: Mark[] = [
   { pattern: new RegExp(String.raw`(?<!\[)${BRACKETED}(?![\]([])`, 'g'), label: (m) => m[1]! },
+  { pattern: /\[\[\s*([^[\]\n]{1,60}?)\s*\]\]/g, label: (m) => m[1]! },
   { pattern: /\{{1,2}\s*([^{}\n]{1,60}?)\s*\}{1,2}/g, label: (m) => m[1]! },
   { pattern: /<{1,2}\s*([\p{L}][^<>\n@]{0,59}?)\s*>{1,2}/gu, label: (m) => m[1]! },
   { pattern: /«\s?([^«»\n]{1,60}?)\s?»/g, label: (m) => m[1]!, named: true },
@@ -33,6 +34,11 @@ const MARKS: Mark[] = [
     label: () => 'date',
   },
   { pattern: /(?<![\p{L}\p{N}_/.-])[yYxX_]{4}-[mMxX_]{2}-[dDxX_]{2}(?![\p{L}\p{N}_/-])/gu, label: () => 'date' },
+  // The same with no year, with its stop or without.
+  {
+    pattern: /(?<![\p{L}\p{N}_/.-])(?:__|[dDjJtT]{2})([/.])(?:__|[mM]{2})(?:\1(?!\S))?(?![\p{L}\p{N}_/-])/gu,
+    label: () => 'date',
+  },
   { pattern: /[○〇◯]{1,2}月\s?[○〇◯]{1,2}日/gu, label: () => '日付' },
   {
     pattern: /(?<![\p{L}\p{N}_])(?:[xX_]{2}[:.][xX_]{2}|[hH]{2}[:.][mM]{2})(?![\p{L}\p{N}_])/gu,
@@ -44,10 +50,11 @@ const MARKS: Mark[] = [
   // Two of them only where a figure is wanted; else they are kisses, sizes and Roman figures.
   {
     pattern:
-      /(?<=\p{Sc}\s?)[xX]{2}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}])[xX]{2}(?=\s?(?:%|\p{Sc}|minutes|hours|days|weeks|months|years|people|[ap]m\b))/gu,
+      /(?<=\p{Sc}\s?)[xX]{2}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}])[xX]{2}(?=\s?(?:%|\p{Sc}|minutes|hours|days|weeks|months|years|people|persons|seats|places|pieces|copies|metres|miles|km\b|kg\b|litres|[ap]m\b))/gu,
     label: () => '',
   },
-  { pattern: /(?<![.\p{L}\p{N}])\.{5,}(?![.\p{L}\p{N}])|…{2,}/gu, label: () => '' },
+  // Dots that lead to the number of a page are none.
+  { pattern: /(?<![.\p{L}\p{N}])\.{5,}(?![.\p{L}\p{N}]|\s*\d{1,4}\s*$)|…{2,}/gmu, label: () => '' },
   { pattern: /(?<![?\p{L}\p{N}])\?{3,}(?![\p{L}\p{N}])|(?<=\s|\p{Sc})\?\?(?=$|[\s.,;:)%])/gmu, label: () => '' },
   { pattern: /[○〇◯]{2,}/gu, label: () => '' },
   {
