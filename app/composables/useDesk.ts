@@ -52,6 +52,8 @@ export function useDesk(around: {
     if (!messageId.value && !draftId.value) return;
     reading.value = true;
     try {
+      await allHandedOver();
+      if (number !== asked) return;
       if (messageId.value) {
         const id = messageId.value;
         const [opened, answer] = await Promise.all([

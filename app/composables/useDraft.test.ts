@@ -4,7 +4,7 @@ import { NO_HANDLING } from '#shared/utils/noHandling';
 import { docFromText, parseDoc } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { offline, openInterface, staleWith } from '../../tests/interface';
-import { useDraft } from './useDraft';
+import { allHandedOver, useDraft } from './useDraft';
 
 const says = (words: string) => ({ body: docFromText(words) });
 const read = (draft: Draft | null) => (draft ? toText(parseDoc(draft.body)) : null);
@@ -36,6 +36,7 @@ const first: Draft = {
 /** A server with one draft, which answers as servers do, and may be silent. */
 let stored: Draft;
 let silent: boolean;
+let slow: Promise<void>;
 let world: ReturnType<typeof openInterface>;
 const journal = () => world.kept.get('jar-note:me:draft:d1');
 const puts = () => world.asked.filter(({ method }) => method === 'PUT').length;
@@ -44,7 +45,9 @@ beforeEach(() => {
   vi.useFakeTimers();
   stored = structuredClone(first);
   silent = false;
-  world = openInterface((_path, { body }) => {
+  slow = Promise.resolve();
+  world = openInterface(async (_path, { body }) => {
+    await slow;
     if (silent) throw offline();
     const { version, ...content } = body as unknown as Draft;
     if (version !== stored.version) throw staleWith(stored);
@@ -152,6 +155,42 @@ describe('a draft', () => {
     await vi.advanceTimersByTimeAsync(1000);
     expect(read(stored)).toBe('One, two');
     expect(read(work.draft.value)).toBe('One, two');
+  });
+
+  it('closed while it is being saved is no other version of itself when it is opened again', async () => {
+    let answers = () => {};
+    for (const more of ['', ' and more']) {
+      const work = opened();
+      work.change(says('My answer is be'));
+      await vi.advanceTimersByTimeAsync(310);
+      expect(journal()).toContain('is be');
+      slow = new Promise((resolve) => (answers = resolve));
+      work.change(says('My answer is begun.'));
+      void work.save();
+      if (more) work.change(says('My answer is begun and more'));
+      work.close();
+      expect(journal()).toContain(`is begun${more || '.'}`);
+      answers();
+      await allHandedOver();
+      expect(read(stored)).toBe(`My answer is begun${more || '.'}`);
+      const again = opened();
+      expect([again.state.value, read(again.draft.value), journal()]).toEqual(['saved', read(stored), undefined]);
+      again.close();
+    }
+  });
+
+  it('closed while the server is silent is found again in the journal', async () => {
+    const work = opened();
+    silent = true;
+    work.change(says('My answer is begun.'));
+    void work.save();
+    work.close();
+    await allHandedOver();
+    silent = false;
+    const again = opened();
+    expect(read(again.draft.value)).toBe('My answer is begun.');
+    await vi.advanceTimersByTimeAsync(500);
+    expect([again.state.value, read(stored), journal()]).toEqual(['saved', 'My answer is begun.', undefined]);
   });
 
   it('is forgotten after it was sent: nothing of it is written any more', async () => {

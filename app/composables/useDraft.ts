@@ -25,6 +25,17 @@ function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote, ...l
   return { to, cc, bcc, subject, body, fills, attachments, quote, signature, mailboxId, silenced, handling };
 }
 
+/** What was closed and is still being handed over. */
+const leaving = new Set<Promise<void>>();
+/** So long what is opened waits for it; a server that is silent keeps nothing from being opened. */
+const PATIENCE = 2_000;
+
+/** Resolves when every draft that was closed is with the server, so that what is read now knows what was written. */
+export async function allHandedOver(): Promise<void> {
+  if (!leaving.size) return;
+  await Promise.race([Promise.allSettled(leaving), new Promise((resolve) => setTimeout(resolve, PATIENCE))]);
+}
+
 /**
  * One draft being written. Every change is put into a journal in this browser within half a second and sent to the
  * server within a second; what the server has not got is found again in the journal, even after the browser was killed. A draft that was
@@ -40,6 +51,8 @@ export function useDraft(owner: () => string) {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let firstChange = 0;
   let saving: Promise<void> | null = null;
+  /** The last that the server has taken. */
+  let taken: Draft | null = null;
   let journalTimer: ReturnType<typeof setTimeout> | undefined;
   /** Parts that change at every key press are read when they are needed. */
   const late = new Map<string, () => Partial<Content>>();
@@ -130,6 +143,7 @@ export function useDraft(owner: () => string) {
         body: { ...contentOf(current), version: current.version },
         keepalive,
       });
+      taken = saved;
       if (draft.value?.id !== current.id) return;
       settle();
       draft.value = { ...saved, ...contentOf(draft.value) };
@@ -194,15 +208,38 @@ export function useDraft(owner: () => string) {
     return other;
   }
 
+  /** Closes the draft; what the server has not got yet is handed over behind it, and stands in the journal until it has. */
   function close(): void {
-    if (dirty) {
+    settle();
+    const last = draft.value;
+    if (last && (dirty || saving)) {
       writeJournal();
-      void save();
+      if (state.value !== 'conflict') {
+        const left = handOver(last, dirty).finally(() => leaving.delete(left));
+        leaving.add(left);
+      }
     }
     clearTimeout(timer);
+    clearTimeout(journalTimer);
+    journalTimer = undefined;
     draft.value = null;
     state.value = 'saved';
     theirs.value = null;
+  }
+
+  /** Waits for what is on its way, and hands over what was written since. */
+  async function handOver(last: Draft, isNewer: boolean): Promise<void> {
+    const content = contentOf(last);
+    const written = JSON.stringify({ version: last.version, content });
+    await saving;
+    try {
+      const version = taken?.id === last.id ? taken.version : last.version;
+      if (isNewer) await api(`/drafts/${last.id}`, { method: 'PUT', body: { ...content, version } });
+      else if (version === last.version) return;
+      if (JSON.stringify(journal(last.id).read()) === written) dropJournal(last.id);
+    } catch {
+      // It stands in the journal.
+    }
   }
 
   /** After sending or discarding: nothing is left to hand over. */
