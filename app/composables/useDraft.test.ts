@@ -179,6 +179,24 @@ describe('a draft', () => {
     }
   });
 
+  it('closed after a choice between two versions goes on from the one that was chosen', async () => {
+    for (const choose of ['keepMine', 'takeTheirs'] as const) {
+      const work = opened();
+      work.change(says('Mine'));
+      await work.save();
+      stored = { ...stored, ...says('Theirs'), version: stored.version + 1 };
+      work.change(says('Mine again'));
+      await work.save();
+      expect(work.state.value).toBe('conflict');
+      const chosen = work[choose]();
+      work.change(says(`After ${choose}`));
+      work.close();
+      await chosen;
+      await allHandedOver();
+      expect([read(stored), journal()]).toEqual([`After ${choose}`, undefined]);
+    }
+  });
+
   it('closed while the server is silent is found again in the journal', async () => {
     const work = opened();
     silent = true;

@@ -233,7 +233,8 @@ export function useDraft(owner: () => string) {
     const written = JSON.stringify({ version: last.version, content });
     await saving;
     try {
-      const version = taken?.id === last.id ? taken.version : last.version;
+      // A choice between two versions may have gone beyond what was taken.
+      const version = Math.max(last.version, taken?.id === last.id ? taken.version : 0);
       if (isNewer) await api(`/drafts/${last.id}`, { method: 'PUT', body: { ...content, version } });
       else if (version === last.version) return;
       if (JSON.stringify(journal(last.id).read()) === written) dropJournal(last.id);
