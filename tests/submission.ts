@@ -32,6 +32,8 @@ export async function openSubmission(
   };
   const server: SMTPServer = new SMTPServer({
     ...{ secure: true, cert: certificate, key, disableReverseLookup: true },
+    // Lines that senders keep open need not be waited for.
+    closeTimeout: 200,
     onAuth({ username, password: tried }, _, done) {
       if (tried === password) done(null, { user: username });
       else done(Object.assign(new Error('Invalid user or password'), { responseCode: 535 }));

@@ -1,6 +1,6 @@
 import { createServer, type AddressInfo, type Server, type Socket } from 'node:net';
 import { afterEach, describe, expect, it } from 'vitest';
-import { handOverBySmtp } from './smtp';
+import { handOverBySmtp, SmtpLines } from './smtp';
 
 /** A post office that follows a script: an answer for each command, in the words of RFC 5321; `cut` ends the connection. */
 type Answers = (command: string, data: boolean) => string | 'cut' | 'silence';
@@ -12,10 +12,20 @@ afterEach(() => {
   for (const server of open.splice(0)) server.close();
 });
 
-async function postOffice(answers: Answers, slow = 0): Promise<{ port: number; taken: string[] }> {
-  const taken: string[] = [];
+interface Office {
+  port: number;
+  taken: string[];
+  /** How many lines were opened, and what came on them, as it came. */
+  lines: number;
+  heard: string[];
+}
+
+async function postOffice(answers: Answers, slow = 0): Promise<Office> {
+  const office: Office = { port: 0, taken: [], lines: 0, heard: [] };
+  const { taken, heard } = office;
   const server = createServer((socket) => {
     sockets.add(socket);
+    office.lines++;
     let data = false;
     let buffer = '';
     let message = '';
@@ -24,6 +34,7 @@ async function postOffice(answers: Answers, slow = 0): Promise<{ port: number; t
     socket.on('error', () => {});
     socket.on('data', (chunk) => {
       buffer += chunk.toString('latin1');
+      heard.push(chunk.toString('latin1'));
       for (let at = buffer.indexOf('\r\n'); at >= 0; at = buffer.indexOf('\r\n')) {
         const line = buffer.slice(0, at);
         buffer = buffer.slice(at + 2);
@@ -33,6 +44,7 @@ async function postOffice(answers: Answers, slow = 0): Promise<{ port: number; t
         }
         const answer = answers(line, data);
         if (data && line === '.' && (answer.startsWith('250') || answer === 'taken, cut')) taken.push(message);
+        if (data && line === '.') message = '';
         if (answer === 'cut' || answer === 'taken, cut') return void socket.destroy();
         if (answer === 'silence') continue;
         data = answer.startsWith('354');
@@ -42,7 +54,8 @@ async function postOffice(answers: Answers, slow = 0): Promise<{ port: number; t
   });
   open.push(server);
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  return { port: (server.address() as AddressInfo).port, taken };
+  office.port = (server.address() as AddressInfo).port;
+  return office;
 }
 
 const fine: Answers = (command, data) =>
@@ -127,5 +140,91 @@ describe('handing a message over by SMTP (RFC 5321), fault by fault', () => {
       Buffer.from('x'),
     );
     expect(result).toMatchObject({ outcome: 'declined', setbacks: [{ final: false }, { final: false }] });
+  });
+});
+
+describe('a line that is kept open for the next message', () => {
+  const lines: SmtpLines[] = [];
+  afterEach(() => lines.splice(0).forEach((one) => one.close()));
+
+  /** Sends some messages one after the other to a post office whose answers may depend on what it took before. */
+  async function sendAll(count: number, answers: (taken: number) => Answers) {
+    const office = await postOffice((command, data) => {
+      if (/^AUTH/.test(command)) return '235 welcome';
+      const answer = answers(office.taken.length)(command, data);
+      return /^EHLO/.test(command) ? answer.replace(/^250 (\w+)/, '250-$1\r\n250 AUTH PLAIN') : answer;
+    });
+    const kept = new SmtpLines();
+    lines.push(kept);
+    const results = [];
+    for (let i = 0; i < count; i++) {
+      const raw = Buffer.from(`Subject: ${i}\r\n\r\nHello.\r\n`);
+      const auth = { user: 'wren', pass: 'a long password' };
+      const server = { host: '127.0.0.1', port: office.port, security: 'none' as const, auth };
+      results.push(await handOverBySmtp(server, { from: 'wren@robin.example', to: TO }, raw, kept));
+      // What a server does after its answer has time to get here.
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+    const subjects = office.taken.map((message) => /Subject: (\d)/.exec(message)![1]);
+    return { office, results: results.map(({ outcome }) => outcome), subjects };
+  }
+
+  it('several messages leave over one line', async () => {
+    const { office, results, subjects } = await sendAll(3, () => fine);
+    expect(results).toEqual(['accepted', 'accepted', 'accepted']);
+    expect(subjects).toEqual(['0', '1', '2']);
+    expect(office.lines).toBe(1);
+  });
+
+  it.each([
+    ['cut', 'MAIL', /^MAIL/],
+    ['cut', 'RCPT', /^RCPT/],
+    ['cut', 'DATA', /^DATA/],
+    ['421 4.4.2 Too long idle', 'MAIL', /^MAIL/],
+  ])('%s at %s of a kept line, the message leaves by a new one, once', async (answer, _name, pattern) => {
+    let failed = 0;
+    const { office, results, subjects } = await sendAll(2, (taken) => (command, data) => {
+      if (taken !== 1 || failed || !pattern.test(command)) return fine(command, data);
+      failed++;
+      return answer;
+    });
+    expect(results).toEqual(['accepted', 'accepted']);
+    expect(subjects).toEqual(['0', '1']);
+    expect([failed, office.lines]).toEqual([1, 2]);
+  });
+
+  it('a line the server has closed meanwhile is not used again', async () => {
+    const office = await postOffice(fine);
+    const kept = new SmtpLines();
+    lines.push(kept);
+    const server = { host: '127.0.0.1', port: office.port, security: 'none' as const };
+    const hand = () => handOverBySmtp(server, { from: 'wren@robin.example', to: TO }, Buffer.from('Hello.'), kept);
+    await hand();
+    for (const socket of sockets) socket.destroy();
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(kept.take(server)).toBeUndefined();
+    expect(await hand()).toMatchObject({ outcome: 'accepted' });
+    expect([office.lines, office.taken.length]).toEqual([2, 2]);
+  });
+
+  it.each(['cut', 'taken, cut'])('%s at the final dot of a kept line, nothing is tried again', async (fault) => {
+    const { results, subjects } = await sendAll(2, (taken) => (taken === 1 ? but(/^\.$/, fault) : fine));
+    expect(results).toEqual(['accepted', 'unanswered']);
+    expect(subjects).toEqual(fault === 'cut' ? ['0'] : ['0', '1']);
+  });
+
+  it('what is refused on a kept line is refused', async () => {
+    const { office, results } = await sendAll(2, (taken) => (taken === 1 ? but(/^MAIL/, '550 No') : fine));
+    expect(results).toEqual(['accepted', 'declined']);
+    expect(office.lines).toBe(1);
+  });
+
+  it('all that comes before the message goes out at once where the server takes it so (RFC 2920)', async () => {
+    const { office } = await sendAll(1, () => (command, data) => {
+      return /^EHLO/.test(command) ? '250-here\r\n250 PIPELINING' : fine(command, data);
+    });
+    expect(office.heard.filter((one) => /MAIL FROM/.test(one))).toEqual([
+      expect.stringMatching(/^MAIL FROM[^]*RCPT TO[^]*RCPT TO[^]*DATA\r\n$/),
+    ]);
   });
 });

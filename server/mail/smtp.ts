@@ -27,6 +27,8 @@ const ANSWER_MS = 10 * 60_000;
 const CONNECT_MS = 30_000;
 /** A server that is only tried has to answer sooner. */
 const TRY_MS = 20_000;
+/** So long a line stays open for the next message. */
+const KEPT_MS = 30_000;
 
 /** What the post office said, without its codes: "550 5.1.1 No such mailbox" → "No such mailbox". */
 function reason(error: SmtpError): string {
@@ -48,9 +50,34 @@ const setbackOf = (error: SmtpError): Setback => ({
   reason: reason(error),
 });
 
-function lineTo(server: SmtpServer, times: { greetingTimeout: number; socketTimeout: number }): SMTPConnection {
+interface LineTimes {
+  greetingTimeout: number;
+  socketTimeout: number;
+}
+
+/** Waits for a step on a line; a line that breaks meanwhile ends the wait. */
+function step<T>(
+  connection: SMTPConnection,
+  act: (done: (error?: Error | null, value?: T) => void) => void,
+): Promise<T | undefined> {
+  return new Promise<T | undefined>((resolve, reject) => {
+    const isOver = () => reject(new Error('Connection closed unexpectedly'));
+    const settle = (error?: Error | null, value?: T) => {
+      connection.off('error', settle);
+      connection.off('end', isOver);
+      if (error) reject(error);
+      else resolve(value);
+    };
+    connection.on('error', settle);
+    connection.on('end', isOver);
+    act(settle);
+  });
+}
+
+/** Opens a line to a server and signs in. */
+async function openLine(server: SmtpServer, times: LineTimes): Promise<SMTPConnection> {
   checkLine(server);
-  return new SMTPConnection({
+  const connection = new SMTPConnection({
     host: server.host,
     port: server.port,
     secure: server.security === 'tls',
@@ -60,54 +87,110 @@ function lineTo(server: SmtpServer, times: { greetingTimeout: number; socketTime
     connectionTimeout: CONNECT_MS,
     ...times,
   });
+  // One that breaks while nobody uses it harms nobody.
+  connection.on('error', () => {});
+  const { auth } = server;
+  try {
+    await step(connection, (done) => connection.connect(done));
+    // A copy, as the library writes into it.
+    if (auth) await step(connection, (done) => connection.login({ ...auth }, done));
+    return connection;
+  } catch (error) {
+    connection.close();
+    throw error;
+  }
 }
 
 /** Signs in to a server and out again. @throws RemoteError with what to do */
 export async function tryServer(server: SmtpServer): Promise<void> {
-  const connection = lineTo(server, { greetingTimeout: TRY_MS, socketTimeout: TRY_MS });
   try {
-    await new Promise<void>((resolve, reject) => {
-      connection.once('error', reject);
-      connection.once('end', () => reject(new Error('Connection closed unexpectedly')));
-      connection.connect((error) => {
-        if (error) reject(error);
-        else if (!server.auth) resolve();
-        else connection.login(server.auth, (failed) => (failed ? reject(failed) : resolve()));
-      });
-    });
+    (await openLine(server, { greetingTimeout: TRY_MS, socketTimeout: TRY_MS })).close();
   } catch (error) {
     throw remoteError(error, server);
-  } finally {
-    connection.close();
   }
 }
 
-/** Hands a message over by SMTP (RFC 5321), with the size and the kind of its bytes said where the server takes them. */
-export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw: Buffer): Promise<Handover> {
-  const connection = lineTo(server, { greetingTimeout: GREETING_MS, socketTimeout: ANSWER_MS });
+/** Lines that stay open for a while after a message, so that the next one leaves without signing in again. */
+export class SmtpLines {
+  private readonly idle = new Map<string, { connection: SMTPConnection; since: number; leave: () => void }>();
+
+  /** An open line to a server, for one user at a time. It may have been closed by the server without a word. */
+  take(server: SmtpServer): SMTPConnection | undefined {
+    const found = this.idle.get(JSON.stringify(server));
+    if (!found) return undefined;
+    found.leave();
+    // The machine may have slept, in which no timer runs.
+    if (Date.now() - found.since <= KEPT_MS) return found.connection;
+    found.connection.close();
+    return undefined;
+  }
+
+  /** Takes back a line on which nothing is under way. */
+  keep(server: SmtpServer, connection: SMTPConnection): void {
+    this.take(server)?.quit();
+    const key = JSON.stringify(server);
+    const leave = () => {
+      clearTimeout(timer);
+      connection.off('end', leave);
+      this.idle.delete(key);
+    };
+    const timer = setTimeout(() => (leave(), connection.quit()), KEPT_MS).unref();
+    connection.on('end', leave);
+    this.idle.set(key, { connection, since: Date.now(), leave });
+  }
+
+  close(): void {
+    for (const { connection, leave } of [...this.idle.values()]) {
+      leave();
+      connection.close();
+    }
+  }
+}
+
+/**
+ * Hands a message over by SMTP (RFC 5321), with the size and the kind of its bytes said where the server takes them; over
+ * a line that was kept open where there is one.
+ */
+export async function handOverBySmtp(
+  server: SmtpServer,
+  envelope: Envelope,
+  raw: Buffer,
+  lines?: SmtpLines,
+): Promise<Handover> {
   /** Set when the first byte of the message is asked for: from then on no answer does not mean that it was not taken. */
   let begun = false;
-  const message = Readable.from(
-    (function* () {
-      begun = true;
-      yield raw;
-    })(),
-  );
+  const passOn = async (connection: SMTPConnection): Promise<Handover> => {
+    const message = Readable.from(
+      (function* () {
+        begun = true;
+        yield raw;
+      })(),
+    );
+    const about = { ...envelope, size: raw.length, use8BitMime: isEightBit(raw) };
+    try {
+      const info = await step<{ rejectedErrors?: SmtpError[] }>(connection, (done) =>
+        connection.send(about, message, done as Parameters<typeof connection.send>[2]),
+      );
+      const setbacks = (info?.rejectedErrors ?? []).map(setbackOf);
+      if (lines && !setbacks.length) lines.keep(server, connection);
+      else connection.close();
+      return { outcome: 'accepted', setbacks };
+    } catch (error) {
+      connection.close();
+      throw error;
+    }
+  };
   try {
-    const { rejectedErrors = [] } = await new Promise<{ rejectedErrors?: SmtpError[] }>((resolve, reject) => {
-      connection.once('error', reject);
-      connection.once('end', () => reject(new Error('Connection closed unexpectedly')));
-      const send = () =>
-        connection.send({ ...envelope, size: raw.length, use8BitMime: isEightBit(raw) }, message, (error, info) =>
-          error ? reject(error) : resolve(info as { rejectedErrors?: SmtpError[] }),
-        );
-      connection.connect((error) => {
-        if (error) reject(error);
-        else if (!server.auth) send();
-        else connection.login(server.auth, (failed) => (failed ? reject(failed) : send()));
-      });
-    });
-    return { outcome: 'accepted', setbacks: rejectedErrors.map(setbackOf) };
+    const kept = lines?.take(server);
+    if (kept) {
+      try {
+        return await passOn(kept);
+      } catch (error) {
+        // The server ends lines that it thinks idle (RFC 5321 3.8); nothing was said of the message yet.
+        if (begun || ((error as SmtpError).responseCode ?? 421) !== 421) throw error;
+      }
+    }
+    return await passOn(await openLine(server, { greetingTimeout: GREETING_MS, socketTimeout: ANSWER_MS }));
   } catch (cause) {
     const error = cause as SmtpError;
     if (!error.responseCode && begun) return { outcome: 'unanswered', reason: reason(error) };
@@ -129,7 +212,5 @@ export async function handOverBySmtp(server: SmtpServer, envelope: Envelope, raw
         problem: fault.phrase,
       };
     return { outcome: 'declined', setbacks: envelope.to.map((address) => ({ address, final, reason: why })) };
-  } finally {
-    connection.close();
   }
 }

@@ -9,6 +9,7 @@ import { openImap } from '../mail/remote/imap';
 import { goneSender, ownSender } from '../mail/remote/sender';
 import { seal, unseal } from '../mail/seal';
 import { passwordsOf } from './passwords';
+import { SmtpLines } from '../mail/smtp';
 import { mailStore, type MailStore } from '../mail/store/store';
 import { openPostOffice, type PostOffice } from '../mail/standin/postOffice';
 import { closePool } from '../work/pool';
@@ -25,6 +26,8 @@ export interface Application {
   /** Seals and opens what must not be read from the database. */
   seal(bound: string, plain: string): Buffer;
   unseal(bound: string, sealed: Buffer): string;
+  /** Lines for sending that stay open for a while. */
+  lines: SmtpLines;
   /** A line to the server of a mailbox. @throws RemoteError */
   openRemote(mailbox: MailboxRow): Promise<RemoteMailbox>;
   /** Says that something is to be done with a mailbox now. */
@@ -51,12 +54,13 @@ export async function openApplication(url: string, { postOfficePort = 0, mailKey
     db,
     process: newId(),
     mail: (owner) => mailStore(db, owner, (id) => app.wakeMailbox(id)),
+    lines: new SmtpLines(),
     async sender(owner, mailboxId) {
       const mailbox = mailboxId ? await mailboxById(db, owner, mailboxId) : null;
       if (mailboxId && !mailbox) return goneSender;
       return mailbox
         ? ownSender(app, mailbox, passwordsOf(app, mailbox).sending)
-        : standInSender(db, owner, { port: office.port, secret });
+        : standInSender(app, owner, { port: office.port, secret });
     },
     seal: (bound, plain) => seal(key, bound, plain),
     unseal: (bound, sealed) => unseal(key, bound, sealed),
@@ -64,6 +68,7 @@ export async function openApplication(url: string, { postOfficePort = 0, mailKey
     wakeMailbox: () => {},
     now: () => Date.now(),
     async close() {
+      app.lines.close();
       await office.close();
       await closePool();
       await db.destroy();

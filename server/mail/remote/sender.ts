@@ -1,21 +1,21 @@
 import { phrase } from '#core/text/phrase';
 import type { MailboxRow } from '../../db/repositories/mailboxes';
 import type { RemoteMailbox, SenderPort } from '../ports';
-import { handOverBySmtp } from '../smtp';
+import { handOverBySmtp, type SmtpLines } from '../smtp';
 
 /**
  * Sends by the user's own server. When a try ended without an answer, the sent folder of the mailbox is asked: what lies
  * there has gone; what does not may have gone all the same.
  */
 export function ownSender(
-  { openRemote }: { openRemote(mailbox: MailboxRow): Promise<RemoteMailbox> },
+  { openRemote, lines }: { openRemote(mailbox: MailboxRow): Promise<RemoteMailbox>; lines: SmtpLines },
   mailbox: MailboxRow,
   password: string,
 ): SenderPort {
   const { host, port, security, certificate, user } = mailbox.sending;
   return {
     handOver: (envelope, raw) =>
-      handOverBySmtp({ host, port, security, certificate, auth: { user, pass: password } }, envelope, raw),
+      handOverBySmtp({ host, port, security, certificate, auth: { user, pass: password } }, envelope, raw, lines),
 
     async wasAccepted(messageId) {
       try {
