@@ -65,9 +65,10 @@ export async function lookAt(
   original: Original,
 ): Promise<Finding[]> {
   const inside = notesOf(draft.fills);
-  const [people, sent] = await Promise.all([
+  const [people, sent, seen] = await Promise.all([
     boxesOfPeople(app.db, owner, PEOPLE),
     inside.length ? notesSentTo(app.db, owner, draft.to[0]?.address ?? '') : [],
+    seenOf(original),
   ]);
   const before = new Map(sent.map(({ note, at }) => [note, at]));
   const notes = await noteRows(
@@ -83,7 +84,7 @@ export async function lookAt(
   const facts: LookFacts = {
     mode: draft.mode,
     attachments: draft.attachments,
-    original: await seenOf(original),
+    original: seen,
     me: {
       name: settings.name,
       address,

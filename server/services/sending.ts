@@ -87,9 +87,13 @@ export async function sendDraft(
   const draft = await readDraft(app, owner, id);
   if (draft.state === 'sending') return toSending((await earlier())!);
   if (draft.version !== version) throw stale('draft', draft);
-  const { mailboxId, address } = await senderOf(app, owner, draft);
-  const settings = await readSettings(app, owner);
   const original = originalOf(app, owner, draft.originalId);
+  const [{ mailboxId, address }, settings] = await Promise.all([
+    senderOf(app, owner, draft),
+    readSettings(app, owner),
+    // What is looked at below is read meanwhile.
+    original.thread(),
+  ]);
   const findings = await lookAt(app, owner, address, draft, settings, original);
   const stop = findings.find((finding) => (anyway ? NEEDED.includes(finding.kind) : finding.stop));
   if (stop)
