@@ -66,6 +66,8 @@ export interface OpenFolder {
   /** The number of its newest change, where the server counts them (RFC 7162); '' where it does not. */
   modseq: string;
   total: number;
+  /** The UID its next message gets; 0 where the server does not say. */
+  uidNext: number;
 }
 
 /** What is known of a message before it is fetched. */
@@ -78,6 +80,13 @@ export interface RemoteHead {
   flags: Flags;
 }
 
+/** What has changed in a folder. */
+export interface RemoteChanges {
+  flags: Map<number, Flags>;
+  /** The UIDs of what is gone; null where the server does not say (RFC 7162 3.2.6). */
+  gone: number[] | null;
+}
+
 /**
  * Somebody else's server, with one line to it. Work goes on in the folder that was opened last. Errors are RemoteErrors,
  * which say whether trying again makes sense; after one the line may be gone.
@@ -86,15 +95,15 @@ export interface RemoteMailbox {
   folders(): Promise<RemoteFolder[]>;
   makeFolder(path: string): Promise<void>;
   open(path: string): Promise<OpenFolder>;
-  /** The same and the UID its next message gets, without opening it. */
-  status(path: string): Promise<OpenFolder & { uidNext: number }>;
-  /** The UIDs in the folder, of all or of what came since a moment; in no order. */
-  uids(since?: number): Promise<number[]>;
+  /** The same, without opening it. */
+  status(path: string): Promise<OpenFolder>;
+  /** The UIDs in the folder, of all or of what came since a moment, from a UID on; in no order. */
+  uids(since?: number, from?: number): Promise<number[]>;
   heads(uids: number[]): Promise<RemoteHead[]>;
   /** The bytes of messages; of one larger than `most` only so many. */
   sources(uids: number[], most: number): AsyncGenerator<{ uid: number; raw: Buffer }>;
-  /** The flags of all messages, or of those changed since a number of change. */
-  flags(since: string): Promise<Map<number, Flags>>;
+  /** What has changed since a number of change; with '' the flags of all messages. */
+  changes(since: string): Promise<RemoteChanges>;
   setFlags(uid: number, flags: Partial<Flags>): Promise<void>;
   /** Moves a message. @returns its UID there; null where the server does not say. */
   move(uid: number, to: string): Promise<number | null>;

@@ -80,6 +80,7 @@ export async function openImap(server: MailServer, password: string): Promise<Re
     auth: { user: server.user, pass: password },
     logger: false,
     disableAutoIdle: true,
+    qresync: true,
     connectionTimeout: CONNECT_MS,
     greetingTimeout: GREETING_MS,
     socketTimeout: SILENCE_MS,
@@ -126,7 +127,7 @@ export async function openImap(server: MailServer, password: string): Promise<Re
       said(async () => {
         const box = await client.mailboxOpen(path);
         const modseq = box.noModseq || !box.highestModseq ? '' : String(box.highestModseq);
-        return { uidValidity: Number(box.uidValidity), modseq, total: box.exists };
+        return { uidValidity: Number(box.uidValidity), modseq, total: box.exists, uidNext: box.uidNext || 0 };
       }),
 
     status: (path) =>
@@ -138,10 +139,12 @@ export async function openImap(server: MailServer, password: string): Promise<Re
         return { total: messages, uidNext, uidValidity: Number(uidValidity), modseq: String(highestModseq) };
       }),
 
-    uids: (since) =>
+    uids: (since, from) =>
       said(async () => {
         const asked = since === undefined ? { all: true } : { since: new Date(since) };
-        return found(await client.search(asked, { uid: true }));
+        const uids = found(await client.search(from ? { ...asked, uid: `${from}:*` } : asked, { uid: true }));
+        // The last message is always part of such a set (RFC 3501 9, seq-range).
+        return from ? uids.filter((uid) => uid >= from) : uids;
       }),
 
     heads: (uids) =>
@@ -172,13 +175,20 @@ export async function openImap(server: MailServer, password: string): Promise<Re
       }
     },
 
-    flags: (since) =>
+    changes: (since) =>
       said(async () => {
-        const byUid = new Map<number, Flags>();
+        const flags = new Map<number, Flags>();
+        const gone: number[] = [];
+        const note = ({ uid }: { uid?: number }) => uid && gone.push(uid);
         const changed = since ? { changedSince: BigInt(since) } : {};
-        for await (const { uid, flags } of client.fetch('1:*', { uid: true, flags: true }, { uid: true, ...changed }))
-          byUid.set(uid, flagsIn(flags));
-        return byUid;
+        client.on('expunge', note);
+        try {
+          const asked = client.fetch('1:*', { uid: true, flags: true }, { uid: true, ...changed });
+          for await (const one of asked) flags.set(one.uid, flagsIn(one.flags));
+        } finally {
+          client.off('expunge', note);
+        }
+        return { flags, gone: since && client.enabled.has('QRESYNC') ? gone : null };
       }),
 
     setFlags: (uid, flags) =>

@@ -7,7 +7,7 @@ import { dropPlaces, dropUnfound, placeMessages, placesAt, settleFolders, uidsIn
 import { settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
 import { MESSAGE_LIMIT } from '../../mail/mbox';
-import type { RemoteHead } from '../../mail/ports';
+import type { OpenFolder, RemoteChanges, RemoteHead } from '../../mail/ports';
 import { storeMessages, type Incoming } from '../../mail/store/intake';
 import type { StoredFolder } from '#shared/schemas/message';
 import { runTask } from '../../work/pool';
@@ -32,16 +32,38 @@ export interface Todo {
   numberedAnew: boolean;
 }
 
+/** A folder when it was looked into, and what was still to be fetched from it. */
+export interface Look extends OpenFolder {
+  todo: Todo;
+}
+
 /**
  * Looks what has changed in a folder: flags are taken over, what was deleted or moved elsewhere loses its place there.
  * @param since what is older is not fetched, in milliseconds since 1970; 0 for all
- * @returns what is to be fetched
+ * @param last the look before on the same line, and what is left to be fetched of it: only what changed since is asked for,
+ *   where that can be told; else all UIDs are compared
  */
-export async function lookInto(session: SyncSession, folder: FolderRow, since: number): Promise<Todo> {
+export async function lookInto(session: SyncSession, folder: FolderRow, since: number, last?: Look): Promise<Look> {
   const { app, owner, remote } = session;
   const before = folder.uidValidity;
   const opened = await session.open(folder);
   const numberedAnew = before > 0 && before !== folder.uidValidity;
+  const takeOver = async (flags: Map<number, Flags>) => {
+    await takeOverFlags(session, folder, flags);
+    await updateFolder(app.db, owner, folder.id, { modseq: opened.modseq, total: opened.total });
+    Object.assign(folder, { modseq: opened.modseq, total: opened.total });
+  };
+  const hasChanges = opened.modseq === '' || opened.modseq !== folder.modseq;
+
+  const news = last && !last.todo.numberedAnew && (await newsSince(session, folder, last, opened, since, hasChanges));
+  if (news) {
+    await takeAway(session, folder, news.gone);
+    await takeOver(news.flags);
+    const gone = new Set(news.gone);
+    const uids = [...last.todo.uids.filter((uid) => !gone.has(uid)), ...news.uids];
+    return { ...opened, todo: { folder, uids: [...new Set(uids)].sort((a, b) => a - b), numberedAnew: false } };
+  }
+
   const there = await remote.uids();
   const known = await uidsIn(app.db, owner, folder.id);
   const present = new Set(there);
@@ -50,17 +72,37 @@ export async function lookInto(session: SyncSession, folder: FolderRow, since: n
     folder,
     [...known].filter((uid) => !present.has(uid)),
   );
-  const asksFor = known.size > 0 && (opened.modseq === '' || opened.modseq !== folder.modseq);
-  if (asksFor) {
-    const flags = await remote.flags(opened.modseq && folder.modseq);
-    await takeOverFlags(session, folder, flags);
-  }
-  await updateFolder(app.db, owner, folder.id, { modseq: opened.modseq, total: opened.total });
-  Object.assign(folder, { modseq: opened.modseq, total: opened.total });
+  const asksFor = known.size > 0 && hasChanges;
+  await takeOver(asksFor ? (await remote.changes(opened.modseq && folder.modseq)).flags : new Map());
   const wanted = since > 0 ? new Set(await remote.uids(since)) : present;
   const uids = [...wanted].filter((uid) => !known.has(uid)).sort((a, b) => a - b);
   if (numberedAnew && !uids.length) await settleNumbering(session, folder);
-  return { folder, uids, numberedAnew };
+  return { ...opened, todo: { folder, uids, numberedAnew } };
+}
+
+/**
+ * What has changed in a folder since it was looked into, without asking for all of it: what is new has UIDs behind those of
+ * then (RFC 3501 2.3.1.1), and whether something is gone the totals say.
+ * @returns null where that cannot be told
+ */
+async function newsSince(
+  { app, owner, remote }: SyncSession,
+  folder: FolderRow,
+  last: OpenFolder,
+  opened: OpenFolder,
+  since: number,
+  hasChanges: boolean,
+): Promise<(RemoteChanges & { uids: number[]; gone: number[] }) | null> {
+  if (last.uidValidity !== opened.uidValidity || !last.uidNext || !opened.uidNext) return null;
+  const added = opened.uidNext > last.uidNext ? await remote.uids(undefined, last.uidNext) : [];
+  const missing = last.total + added.length - opened.total;
+  const { flags, gone } = hasChanges
+    ? await remote.changes(opened.modseq && folder.modseq)
+    : { flags: new Map<number, Flags>(), gone: [] };
+  if (missing < 0 || missing > (gone?.length ?? 0)) return null;
+  const wanted = added.length && since > 0 ? await remote.uids(since, last.uidNext) : added;
+  const known = await placesAt(app.db, owner, folder.id, wanted);
+  return { flags, gone: gone ?? [], uids: wanted.filter((uid) => !known.has(uid)) };
 }
 
 /** Takes note that messages are not in a folder any more. */

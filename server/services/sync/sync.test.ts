@@ -9,6 +9,7 @@ import { foldersOf } from '../../db/repositories/folders';
 import { insertMailbox, mailboxById } from '../../db/repositories/mailboxes';
 import type { Folder } from '#shared/schemas/message';
 import type { MessageRow } from '#shared/types/wire';
+import type { RemoteMailbox } from '../../mail/ports';
 import type { Application } from '../application';
 import { beginDraft, readDraft } from '../drafts';
 import { tidyUp } from '../tidy';
@@ -304,6 +305,87 @@ describe('a mailbox on another server', () => {
     await sync(owner, id);
     expect((await foldersOf(app.db, owner, id)).map(({ path }) => path)).not.toContain('Kunden');
     expect((await app.mail(owner).row(before[0]!.split(' ')[1]!)).folder).toBe('gone');
+    await other.logout();
+  });
+
+  it.each([
+    ['names what is gone', true],
+    ['does not', false],
+  ])('is compared whole only where it must be, on a server that %s', async (_name, names) => {
+    const { owner, id, address, other } = await mailboxOf();
+    await other.mailboxCreate('Archive');
+    for (let i = 0; i < 12; i++) await other.append('INBOX', letter(`Old ${i}`, address));
+    const mailbox = (await mailboxById(app.db, owner, id))!;
+    const remote = await app.openRemote(mailbox);
+    let compared = 0;
+    const watched: RemoteMailbox = {
+      ...remote,
+      uids: (since, from) => {
+        if (since === undefined && from === undefined) compared++;
+        return remote.uids(since, from);
+      },
+      changes: async (since) => ({ ...(await remote.changes(since)), ...(!names && { gone: null }) }),
+    };
+    let clock = Date.now();
+    const syncer = new Syncer(syncSession({ ...app, now: () => clock }, mailbox, watched));
+    /** A round over all folders, a minute later. */
+    const round = async () => {
+      clock += 61_000;
+      compared = 0;
+      await syncer.waitForNews(50, new AbortController().signal);
+      while (await syncer.step());
+      return compared;
+    };
+    await round();
+    expect(await subjects(owner, 'inbox')).toHaveLength(12);
+
+    // What is new, and what was marked, takes no comparing.
+    await other.append('INBOX', letter('New', address));
+    await other.mailboxOpen('INBOX');
+    await other.messageFlagsAdd('2', ['\\Flagged']);
+    expect(await round()).toBe(0);
+    expect((await subjects(owner, 'inbox')).includes('New')).toBe(true);
+    expect((await list(owner, 'inbox')).filter(({ flagged }) => flagged).map(({ subject }) => subject)).toEqual([
+      'Old 1',
+    ]);
+    // What is gone does where it is not named: in the folder it is gone from.
+    await other.messageDelete('1');
+    expect(await round()).toBe(names ? 0 : 1);
+    expect((await subjects(owner, 'inbox')).includes('Old 0')).toBe(false);
+
+    // Whatever is done there and here, in any order: what is here is what is there.
+    let seed = 7;
+    const pick = <T>(of: T[]) => of[(seed = (seed * 48_271) % 2_147_483_647) % of.length]!;
+    for (let i = 0; i < 10; i++) {
+      for (let act = 0; act < 4; act++) {
+        const uids = (await other.search({ all: true }, { uid: true })) as number[];
+        const kind = pick(['add', 'add', 'delete', 'move', 'flag', 'mine', 'addAndDelete']);
+        if (kind === 'add' || kind === 'addAndDelete') {
+          const added = await other.append('INBOX', letter(`Later ${i} ${act}`, address));
+          if (kind === 'addAndDelete') await other.messageDelete([(added as { uid: number }).uid], { uid: true });
+        } else if (kind === 'mine') {
+          const [row] = await list(owner, 'inbox');
+          if (row) await app.mail(owner).change(row.id, { folder: 'archive' });
+        } else if (kind === 'delete') await other.messageDelete([pick(uids)], { uid: true });
+        else if (kind === 'move') await other.messageMove([pick(uids)], 'Archive', { uid: true });
+        else await other.messageFlagsAdd([pick(uids)], ['\\Flagged'], { uid: true });
+      }
+      await round();
+      await round();
+      for (const [path, folder] of [
+        ['INBOX', 'inbox'],
+        ['Archive', 'archive'],
+      ] as const) {
+        await other.mailboxOpen(path);
+        const there = [];
+        for await (const { envelope, flags } of other.fetch('1:*', { envelope: true, flags: true }))
+          there.push(`${envelope!.subject} ${flags!.has('\\Flagged')}`);
+        const here = (await list(owner, folder)).map(({ subject, flagged }) => `${subject} ${flagged}`);
+        expect([i, path, here.sort()]).toEqual([i, path, there.sort()]);
+      }
+      await other.mailboxOpen('INBOX');
+    }
+    await remote.close();
     await other.logout();
   });
 

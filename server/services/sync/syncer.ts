@@ -1,7 +1,7 @@
 import type { FolderRow } from '../../db/repositories/folders';
 import { alignFolders } from './folders';
 import { carryOut } from './acts';
-import { fetchSome, lookInto, type Todo } from './messages';
+import { fetchSome, lookInto, type Look, type Todo } from './messages';
 import type { SyncSession } from './session';
 
 const DAY_MS = 86_400_000;
@@ -28,6 +28,8 @@ export class Syncer {
   #roundAt = 0;
   #wholeAt = 0;
   #uidNext = new Map<string, number>();
+  /** How folders were when they were looked into last on this line. */
+  #looks = new Map<string, Look>();
   readonly #recent = new WeakSet<Todo>();
 
   constructor(readonly session: SyncSession) {}
@@ -84,6 +86,7 @@ export class Syncer {
     for (const folder of this.#folders) {
       // What is still to be made on the server has nothing to be fetched.
       if (!folder.uidValidity && !there.has(folder.path)) continue;
+      if (isWhole) this.#looks.delete(folder.id);
       if (isWhole || (await this.#hasChanged(folder))) await this.#plan(folder);
     }
   }
@@ -104,7 +107,21 @@ export class Syncer {
   async #plan(folder: FolderRow): Promise<void> {
     const { app, mailbox, remote } = this.session;
     const { keepDays } = mailbox;
-    const todo = await lookInto(this.session, folder, keepDays ? app.now() - keepDays * DAY_MS : 0);
+    const last = this.#looks.get(folder.id);
+    const left = this.#todos.filter((one) => one.folder.id === folder.id);
+    const before = last && {
+      ...last,
+      todo: {
+        folder,
+        uids: left.flatMap(({ uids }) => uids),
+        numberedAnew: left.some(({ numberedAnew }) => numberedAnew),
+      },
+    };
+    // What breaks off in the middle is begun with everything.
+    this.#looks.delete(folder.id);
+    const look = await lookInto(this.session, folder, keepDays ? app.now() - keepDays * DAY_MS : 0, before);
+    this.#looks.set(folder.id, look);
+    const { todo } = look;
     this.#todos = this.#todos.filter((one) => one.folder.id !== folder.id);
     if (!todo.uids.length) return;
     const isFirst = folder.role === 'inbox' || folder.role === 'sent';
