@@ -8,7 +8,16 @@ import { sealPasswords } from '../server/services/passwords';
 import { syncSession } from '../server/services/sync/session';
 import { Syncer } from '../server/services/sync/syncer';
 import { letters } from './letters';
-import { print } from './measure';
+import { print, spread } from './measure';
+
+/** So many messages come afterwards, one by one. */
+const NEWS = 10;
+
+async function timed(work: () => Promise<unknown>): Promise<number> {
+  const start = performance.now();
+  await work();
+  return performance.now() - start;
+}
 
 /**
  * A first sync of so many messages from a server that others wrote, beside the bare fetch of the same messages by the same
@@ -66,6 +75,22 @@ export async function benchSync(url: string, size: number): Promise<void> {
     first ||= syncer.left && syncer.left < size ? performance.now() - start : 0;
   }
   const whole = performance.now() - start;
+
+  // Then something comes, now and then; beside it what it takes to go through all folders.
+  const adding = await open();
+  const news: number[] = [];
+  const rounds: number[] = [];
+  const coming = [...letters(NEWS, address)];
+  for (const { raw } of coming) {
+    const waiting = syncer.waitForNews(10_000, new AbortController().signal);
+    await adding.append('INBOX', Buffer.from(raw.toString('latin1').replace(/^Message-ID: </im, '$&new-'), 'latin1'));
+    await waiting;
+    news.push(await timed(() => syncer.lookForNews()));
+    while (await syncer.step());
+    const anew = new Syncer(syncSession(app, mailbox, remote));
+    rounds.push(await timed(() => anew.step()));
+  }
+  await adding.logout();
   await remote.close();
   await app.close();
   await dovecot.stop();
@@ -80,6 +105,8 @@ export async function benchSync(url: string, size: number): Promise<void> {
     first_hundred_ms: Math.round(first),
     megabytes: Math.round(memory / 1_000_000),
   });
+  print({ name: 'sync: one new message is seen', size: size + NEWS, ...spread(news) });
+  print({ name: 'sync: all folders are compared', size: size + NEWS, ...spread(rounds) });
   print({
     name: 'sync: bare fetch by the same client (mean for each message)',
     size,

@@ -125,7 +125,9 @@ export class Syncer {
     this.#todos = this.#todos.filter((one) => one.folder.id !== folder.id);
     if (!todo.uids.length) return;
     const isFirst = folder.role === 'inbox' || folder.role === 'sent';
-    const recent = isFirst ? new Set(await remote.uids(app.now() - RECENT_DAYS * DAY_MS)) : new Set<number>();
+    const recent = isFirst
+      ? new Set(await remote.uids(app.now() - RECENT_DAYS * DAY_MS, todo.uids[0]))
+      : new Set<number>();
     const first = { ...todo, uids: todo.uids.filter((uid) => recent.has(uid)), numberedAnew: false };
     const rest = { ...todo, uids: todo.uids.filter((uid) => !recent.has(uid)) };
     if (!rest.uids.length) first.numberedAnew = todo.numberedAnew;
