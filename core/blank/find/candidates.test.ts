@@ -59,6 +59,15 @@ describe('what looks like a blank', () => {
     expect(kinds.filter(Boolean).length / kinds.length).toBeGreaterThanOrEqual(0.95);
   });
 
+  it('is no reference, no remark and no answer in brackets, and goes along with what is marked the same way', () => {
+    const found = (text: string) => findCandidates(text, ways).map((one) => one.text);
+    expect(found('As [ISO 9001] and [RFC 5322-1] ask. [End of message] My aunt [now deceased] said {yes}.')).toEqual(
+      [],
+    );
+    expect(found('Dear $name, $parcel is here.')).toEqual(['$name', '$parcel']);
+    expect(found('Run $parcel first.')).toEqual([]);
+  });
+
   it('is not found in letters that people wrote', () => {
     expect(messages.length).toBeGreaterThan(50);
     expect(messages.flatMap(({ text }) => findCandidates(text, ways)).map(({ text }) => text)).toEqual([]);

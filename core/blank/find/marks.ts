@@ -12,8 +12,11 @@ export interface FoundMark {
 interface Mark {
   pattern: RegExp;
   label: (match: RegExpMatchArray) => string;
-  /** Only where the label names what is to be filled in: the signs mean something else as well. */
-  named?: true;
+  /**
+   * Only where the label names what is to be filled in: the signs mean something else as well. Where one does, `together`
+   * takes all in the text for marks.
+   */
+  named?: true | 'together';
 }
 
 const MARKS: Mark[] = [
@@ -25,7 +28,11 @@ const MARKS: Mark[] = [
   { pattern: /【\s*([^】\n]{1,30}?)\s*】/gu, label: (m) => m[1]!, named: true },
   { pattern: /(?<![\p{L}\p{N}%])%(\p{L}[\p{L}_ -]{1,40})%(?![\p{L}\p{N}%])/gu, label: (m) => m[1]! },
   { pattern: /(?<![\p{L}\p{N}#])#(\p{L}[\p{L}_ -]{1,40})#(?![\p{L}\p{N}#])/gu, label: (m) => m[1]! },
-  { pattern: /(?<![\p{L}\p{N}$])\$([a-z][a-z_]{2,30})(?![\p{L}\p{N}([=]|->)/gu, label: (m) => m[1]!, named: true },
+  {
+    pattern: /(?<![\p{L}\p{N}$])\$([a-z][a-z_]{2,30})(?![\p{L}\p{N}([=]|->)/gu,
+    label: (m) => m[1]!,
+    named: 'together',
+  },
   { pattern: /(?<=\s|^)\((\p{L}[\p{L} '’-]{1,30})\)/gmu, label: (m) => m[1]!, named: true },
   // A date or a time with its figures left out.
   {
@@ -76,6 +83,9 @@ function isNoMark(text: string, label: string): boolean {
     return true;
   if (/^(https?:|mailto:|www\.)/i.test(inner)) return true;
   if (/^\d+\s*,/.test(inner)) return true;
+  // A standard that is referred to, and answers to a question.
+  if (text.startsWith('[') && /^\p{Lu}{2,6}[\s-]?\d[\d.:-]*$/u.test(inner)) return true;
+  if (/^(yes|no|true|false|null)$/i.test(inner)) return true;
   // A citation, a remark that begins like a sentence, a key of the keyboard.
   if (/^\p{Lu}[\p{L}. ]+,?\s(19|20)\d\d[a-z]?$/u.test(inner)) return true;
   if (
@@ -106,7 +116,7 @@ function isNoMark(text: string, label: string): boolean {
     text.startsWith('[') &&
     (inner.split(/\s+/).length > 6 ||
       (/[.!?]$/.test(inner) && inner.split(/\s+/).length > 2) ||
-      /^(note|see|cf|e\.g|i\.e|laughs|laughter|applause|music|pause|edited|image|picture|attachment|cid)\b/i.test(
+      /^(note|see|cf|e\.g|i\.e|now|formerly|end of|beginning of|continued|emphasis|laughs|laughter|applause|music|pause|edited|image|picture|attachment|cid)\b/i.test(
         inner,
       ))
   )
@@ -130,10 +140,12 @@ function technical(text: string): { from: number; to: number }[] {
 export function* marksInText(text: string): Generator<FoundMark> {
   const code = technical(text);
   for (const { pattern, label, named } of MARKS) {
-    for (const match of text.matchAll(pattern)) {
+    const matches = [...text.matchAll(pattern)];
+    const isTogether = named === 'together' && matches.some((match) => isField(label(match)));
+    for (const match of matches) {
       const said = label(match);
       if (said && isNoMark(match[0], said)) continue;
-      if (named && !isField(said)) continue;
+      if (named && !isTogether && !isField(said)) continue;
       const [from, to] = [match.index, match.index + match[0].length];
       if (code.some((other) => from < other.to && to > other.from)) continue;
       // Inside a quotation, brackets are the editor's; after a dollar sign, a program's.
