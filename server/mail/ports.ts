@@ -102,8 +102,8 @@ export interface RemoteMailbox {
   heads(uids: number[]): Promise<RemoteHead[]>;
   /** The bytes of messages; of one larger than `most` only so many. */
   sources(uids: number[], most: number): AsyncGenerator<{ uid: number; raw: Buffer }>;
-  /** What has changed since a number of change; with '' the flags of all messages. */
-  changes(since: string): Promise<RemoteChanges>;
+  /** What has changed since a number of change; with '' the flags of all messages. From a UID on, where one is given. */
+  changes(since: string, from?: number): Promise<RemoteChanges>;
   setFlags(uid: number, flags: Partial<Flags>): Promise<void>;
   /** Moves a message. @returns its UID there; null where the server does not say. */
   move(uid: number, to: string): Promise<number | null>;

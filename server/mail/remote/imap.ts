@@ -175,7 +175,7 @@ export async function openImap(server: MailServer, password: string): Promise<Re
       }
     },
 
-    changes: (since) =>
+    changes: (since, from = 1) =>
       said(async () => {
         const flags = new Map<number, Flags>();
         const gone: number[] = [];
@@ -183,7 +183,7 @@ export async function openImap(server: MailServer, password: string): Promise<Re
         const changed = since ? { changedSince: BigInt(since) } : {};
         client.on('expunge', note);
         try {
-          const asked = client.fetch('1:*', { uid: true, flags: true }, { uid: true, ...changed });
+          const asked = client.fetch(`${from}:*`, { uid: true, flags: true }, { uid: true, ...changed });
           for await (const one of asked) flags.set(one.uid, flagsIn(one.flags));
         } finally {
           client.off('expunge', note);

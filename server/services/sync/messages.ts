@@ -7,7 +7,7 @@ import { dropPlaces, dropUnfound, placeMessages, placesAt, settleFolders, uidsIn
 import { settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
 import { MESSAGE_LIMIT } from '../../mail/mbox';
-import type { OpenFolder, RemoteChanges, RemoteHead } from '../../mail/ports';
+import type { OpenFolder, RemoteChanges, RemoteHead, RemoteMailbox } from '../../mail/ports';
 import { storeMessages, type Incoming } from '../../mail/store/intake';
 import type { StoredFolder } from '#shared/schemas/message';
 import { runTask } from '../../work/pool';
@@ -23,6 +23,9 @@ const PORTION_BYTES = 2_000_000;
  * Fetching is not held up, since a server that hangs would hold up the mail of others.
  */
 const inTurn = pLimit(2);
+
+/** What came in these days is fetched before all else, and asked about more often. */
+export const RECENT_MS = 30 * 86_400_000;
 
 /** What is still to be fetched from a folder, the newest last. */
 export interface Todo {
@@ -97,12 +100,27 @@ async function newsSince(
   const added = opened.uidNext > last.uidNext ? await remote.uids(undefined, last.uidNext) : [];
   const missing = last.total + added.length - opened.total;
   const { flags, gone } = hasChanges
-    ? await remote.changes(opened.modseq && folder.modseq)
+    ? await changesIn(app.now(), remote, folder, opened)
     : { flags: new Map<number, Flags>(), gone: [] };
   if (missing < 0 || missing > (gone?.length ?? 0)) return null;
   const wanted = added.length && since > 0 ? await remote.uids(since, last.uidNext) : added;
   const known = await placesAt(app.db, owner, folder.id, wanted);
   return { flags, gone: gone ?? [], uids: wanted.filter((uid) => !known.has(uid)) };
+}
+
+/** What has changed since the last look; on a server that counts no changes, in what is recent: the rest is asked for when all is compared. */
+async function changesIn(
+  now: number,
+  remote: RemoteMailbox,
+  folder: FolderRow,
+  opened: OpenFolder,
+): Promise<RemoteChanges> {
+  if (opened.modseq) return remote.changes(folder.modseq);
+  const recent = await remote.uids(now - RECENT_MS);
+  return remote.changes(
+    '',
+    recent.reduce((least, uid) => Math.min(least, uid), opened.uidNext),
+  );
 }
 
 /** Takes note that messages are not in a folder any more. */

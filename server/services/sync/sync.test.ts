@@ -389,6 +389,43 @@ describe('a mailbox on another server', () => {
     await other.logout();
   });
 
+  it('asks a server that counts no changes about what is recent, and about the rest now and then', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    await other.append('INBOX', letter('Old', address), [], new Date(Date.now() - 60 * 86_400_000));
+    await other.append('INBOX', letter('Recent', address));
+    const mailbox = (await mailboxById(app.db, owner, id))!;
+    const remote = await app.openRemote(mailbox);
+    const asked: (number | undefined)[] = [];
+    const uncounted: RemoteMailbox = {
+      ...remote,
+      open: async (path) => ({ ...(await remote.open(path)), modseq: '' }),
+      status: async (path) => ({ ...(await remote.status(path)), modseq: '' }),
+      changes: async (since, from) => {
+        asked.push(from);
+        return remote.changes(since, from);
+      },
+    };
+    let clock = Date.now();
+    const syncer = new Syncer(syncSession({ ...app, now: () => clock }, mailbox, uncounted));
+    while (await syncer.step());
+    const flagged = async () => (await list(owner, 'inbox')).filter((row) => row.flagged).map(({ subject }) => subject);
+    await other.mailboxOpen('INBOX');
+    await other.messageFlagsAdd('1:*', ['\\Flagged']);
+    await other.append('INBOX', letter('New', address));
+    asked.length = 0;
+    for (const minutes of [2, 20]) {
+      clock += minutes * 60_000;
+      await syncer.waitForNews(50, new AbortController().signal);
+      while (await syncer.step());
+      expect((await flagged()).sort()).toEqual(minutes === 2 ? ['Recent'] : ['Old', 'Recent']);
+      expect((await subjects(owner, 'inbox')).sort()).toEqual(['New', 'Old', 'Recent']);
+      if (minutes === 2) expect(asked).toContain(2);
+      if (minutes === 2) expect(asked).not.toContain(undefined);
+    }
+    await remote.close();
+    await other.logout();
+  });
+
   it('keeps what is done while the server is away, and does it once it is back', async () => {
     const { owner, id, address, other } = await mailboxOf();
     await other.append('INBOX', letter('One', address));

@@ -1,12 +1,10 @@
 import type { FolderRow } from '../../db/repositories/folders';
 import { alignFolders } from './folders';
 import { carryOut } from './acts';
-import { fetchSome, lookInto, type Look, type Todo } from './messages';
+import { fetchSome, lookInto, RECENT_MS, type Look, type Todo } from './messages';
 import type { SyncSession } from './session';
 
 const DAY_MS = 86_400_000;
-/** What came in these days is fetched before all else. */
-const RECENT_DAYS = 30;
 /** So often is looked whether something new has come while older messages are fetched. */
 const NEWS_MS = 3_000;
 /** So often all folders are looked at. */
@@ -125,9 +123,7 @@ export class Syncer {
     this.#todos = this.#todos.filter((one) => one.folder.id !== folder.id);
     if (!todo.uids.length) return;
     const isFirst = folder.role === 'inbox' || folder.role === 'sent';
-    const recent = isFirst
-      ? new Set(await remote.uids(app.now() - RECENT_DAYS * DAY_MS, todo.uids[0]))
-      : new Set<number>();
+    const recent = isFirst ? new Set(await remote.uids(app.now() - RECENT_MS, todo.uids[0])) : new Set<number>();
     const first = { ...todo, uids: todo.uids.filter((uid) => recent.has(uid)), numberedAnew: false };
     const rest = { ...todo, uids: todo.uids.filter((uid) => !recent.has(uid)) };
     if (!rest.uids.length) first.numberedAnew = todo.numberedAnew;
