@@ -4,9 +4,9 @@ export const shelves: { name: string; around?: string; description: string; note
     name: 'Appointments',
     description: 'Finding a day, confirming it, getting there',
     notes: [
-      ['Offer two appointments', 'two', 'The usual first answer to “when could you come?”'],
-      ['Confirm an appointment', 'conf', ''],
-      ['Running late', 'late', 'From the road, to be sent before the time agreed'],
+      ['Offer two appointments', 'ota', 'The usual first answer to “when could you come?”'],
+      ['Confirm an appointment', 'cnf', ''],
+      ['Running late', 'rlt', 'From the road, to be sent before the time agreed'],
     ],
   },
   {
@@ -14,19 +14,19 @@ export const shelves: { name: string; around?: string; description: string; note
     around: 'Appointments',
     description: 'Gates, parking, the way to the workshop',
     notes: [
-      ['Ask for gate code and parking', 'gate', ''],
-      ['Directions to the workshop', 'way', ''],
+      ['Ask for gate code and parking', 'gcp', ''],
+      ['Directions to the workshop', 'dtw', ''],
     ],
   },
   {
     name: 'Money',
     description: 'Estimates, deposits, invoices, discounts',
     notes: [
-      ['Estimate after an inspection', 'est', 'With a table of the work found, and what it adds up to'],
+      ['Estimate after an inspection', 'estm', 'With a table of the work found, and what it adds up to'],
       ['Deposit received', '', ''],
       ['Deposit reminder', '', 'Friendly; the second one is written by hand'],
       ['Teacher discount', '', ''],
-      ['Prices of what was asked about', 'price', ''],
+      ['Prices of what was asked about', 'prc', ''],
       ['Invoice to an institution', 'inv', 'School, church, concert hall: with a purchase order'],
     ],
   },
@@ -35,7 +35,7 @@ export const shelves: { name: string; around?: string; description: string; note
     description: 'What owners ask about their instruments',
     notes: [
       ['Humidity advice', 'hum', 'For the heating season'],
-      ['What to prepare before a tuning', 'prep', ''],
+      ['What to prepare before a tuning', 'prp', ''],
       ['After the visit', '', ''],
       ['Seasonal reminder', '', 'Twice a year, to the families'],
     ],
@@ -44,8 +44,8 @@ export const shelves: { name: string; around?: string; description: string; note
     name: 'Moving and lending',
     description: '',
     notes: [
-      ['Moving a piano: how to prepare', 'move', ''],
-      ['Loan instrument: terms', 'loan', ''],
+      ['Moving a piano: how to prepare', 'mvg', ''],
+      ['Loan instrument: terms', 'lnt', ''],
     ],
   },
 ];
