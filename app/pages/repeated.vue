@@ -24,9 +24,13 @@ let timer: ReturnType<typeof setTimeout>;
 async function read() {
   clearTimeout(timer);
   try {
+    const isFirst = !found.value;
     found.value = await api<RepeatedList>('/repeated');
     problem.value = '';
     if (found.value.toRead) timer = setTimeout(read, AGAIN_MS);
+    await nextTick();
+    // The arrow keys work from the start.
+    if (isFirst && document.activeElement === document.body) focus(0);
   } catch (error) {
     problem.value = messageOf(error);
   }
@@ -107,6 +111,8 @@ function onKey(event: KeyboardEvent, id: string, at: number) {
   }[event.key];
   if (!act) return;
   event.preventDefault();
+  // A key held down goes along the list; it does nothing else to all of it.
+  if (event.repeat && !event.key.startsWith('Arrow')) return;
   void act();
 }
 </script>

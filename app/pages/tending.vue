@@ -31,6 +31,9 @@ async function read() {
     const [all] = await Promise.all([api<Tending[]>('/tending'), notes.load()]);
     found.value = all;
     problem.value = '';
+    await nextTick();
+    // The arrow keys work from the start.
+    if (document.activeElement === document.body) focus(0);
   } catch (error) {
     problem.value = messageOf(error);
   }
@@ -180,6 +183,8 @@ function onKey(event: KeyboardEvent, one: Tending, at: number) {
   }[event.key];
   if (!act) return;
   event.preventDefault();
+  // A key held down goes along the list; it does nothing else to all of it.
+  if (event.repeat && !event.key.startsWith('Arrow')) return;
   void act();
 }
 </script>

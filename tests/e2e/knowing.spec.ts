@@ -155,12 +155,20 @@ test('tending says what wants attention, and each is done with one key and undon
   await page.getByRole('link', { name: 'What wants attention' }).click();
   const spring = page.getByRole('listitem', { name: /^Closed in spring: .*3 January 2021/ });
   const summer = page.getByRole('listitem', { name: /^Closed in summer/ });
-  await expect(spring).toBeVisible();
   await expect(summer).toBeVisible();
+  // The arrow keys work from the start.
+  await expect(spring).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await expect(summer).toBeFocused();
   await expectAccessible(page);
   await spring.focus();
-  await page.keyboard.press('l');
+  await page.keyboard.down('l');
   await expect(spring).toHaveCount(0);
+  await expect(summer).toBeFocused();
+  // Held down, it does it once.
+  await page.keyboard.down('l');
+  await page.keyboard.up('l');
+  await page.keyboard.press('ArrowDown');
   await expect(summer).toBeFocused();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(spring).toBeVisible();
@@ -220,7 +228,11 @@ test('what is often written by hand is shown with what changes in it, kept with 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(church).toBeVisible();
 
-  // Pressed twice, it is kept once.
+  // Pressed twice while it is kept, it is kept once.
+  await page.route('**/api/notes', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    await route.continue();
+  });
   await care.focus();
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
