@@ -24,13 +24,13 @@ let timer: ReturnType<typeof setTimeout>;
 async function read() {
   clearTimeout(timer);
   try {
-    const isFirst = !found.value;
+    const hadRows = rows.value.length > 0;
     found.value = await api<RepeatedList>('/repeated');
     problem.value = '';
     if (found.value.toRead) timer = setTimeout(read, AGAIN_MS);
     await nextTick();
     // The arrow keys work from the start.
-    if (isFirst && document.activeElement === document.body) focus(0);
+    if (!hadRows && document.activeElement === document.body) focus(0);
   } catch (error) {
     problem.value = messageOf(error);
   }

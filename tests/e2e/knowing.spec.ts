@@ -212,6 +212,8 @@ test('what is often written by hand is shown with what changes in it, kept with 
   const church = page.getByRole('listitem', { name: /^You find me behind the church on \[/ });
   await expect(care).toBeVisible({ timeout: 15_000 });
   await expect(church).toBeVisible();
+  // The arrow keys work from the start.
+  await expect(care.or(church).and(page.locator(':focus'))).toHaveCount(1);
   await expect(care).toContainText('Written 3 times');
   await expectAccessible(page);
 

@@ -108,7 +108,10 @@ async function newsSince(
   return { flags, gone: gone ?? [], uids: wanted.filter((uid) => !known.has(uid)) };
 }
 
-/** What has changed since the last look; on a server that counts no changes, in what is recent: the rest is asked for when all is compared. */
+/**
+ * What has changed since the last look. On a server that counts no changes only what is recent is asked for, and the rest
+ * when all is compared.
+ */
 async function changesIn(
   now: number,
   remote: RemoteMailbox,
