@@ -17,7 +17,7 @@ import {
 import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { inTransaction } from '../db/transaction';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 import { phrase } from '#core/text/phrase';
 
 /** Hashing of passwords, handed in because it comes with the session module (scrypt). */
@@ -120,5 +120,5 @@ export async function changeSettings(app: Application, owner: string, input: Set
   const { version, ...settings } = input;
   if (!(await updateSettings(app.db, owner, version, settings)))
     throw stale('settings', await readSettings(app, owner));
-  return readSettings(app, owner);
+  return asWritten('settings', version, await readSettings(app, owner));
 }

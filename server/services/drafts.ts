@@ -19,7 +19,7 @@ import {
 import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { messageThread } from '../db/repositories/messages';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 import { filesOfMessage } from './files';
 import { keepingOfMessage } from './keeping';
 import { phrase } from '#core/text/phrase';
@@ -64,10 +64,9 @@ export async function beginDraft(app: Application, owner: string, asked: NewDraf
   const { db } = app;
   const { mode, originalId, again, start } = asked;
   const id = newId();
-  const begin = async (content: Partial<DraftContent> & { originalId?: string | null }, version = 1) => {
-    await insertDraft(db, owner, { ...EMPTY, ...content, id, mode }, app.now(), version);
-    return readDraft(app, owner, id);
-  };
+  // Not as it is read back: a new one is at once there for other windows to write in.
+  const begin = (content: Partial<DraftContent> & { originalId?: string | null }, version = 1) =>
+    insertDraft(db, owner, { ...EMPTY, ...content, id, mode }, app.now(), version);
   if (mode === 'new') {
     if (start) return begin({ ...start, ...textsOf(start) }, 2);
     if (again) return begin(await wordingOf(app, owner, again), 2);
@@ -112,7 +111,7 @@ export async function changeDraft(
     if (current.state === 'sending') throw new UserError(phrase('sending.locked'), 409, { code: 'sending' });
     throw stale('draft', current);
   }
-  return readDraft(app, owner, id);
+  return asWritten('draft', version, await readDraft(app, owner, id));
 }
 
 const isSame = (a: Omit<DraftChange, 'version'>, b: Omit<DraftChange, 'version'>): boolean => {

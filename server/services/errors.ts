@@ -47,3 +47,13 @@ export function stale(what: Thing, current: unknown): UserError {
     current,
   });
 }
+
+/**
+ * What was written from `version`, as it was read back. Where another window has written since, its content is no answer to
+ * this one, which would go on from it unseen and write over it.
+ * @throws UserError with what is newer
+ */
+export function asWritten<T extends { version: number }>(what: Thing, version: number, readBack: T): T {
+  if (readBack.version !== version + 1) throw stale(what, readBack);
+  return readBack;
+}

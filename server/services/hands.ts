@@ -24,7 +24,7 @@ import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { messagesWithWord } from '../db/repositories/messageWords';
 import { runTask } from '../work/pool';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 import { phrase } from '#core/text/phrase';
 
 /** Makes a show of hands; it is put to people with the letter it is put into. */
@@ -118,7 +118,7 @@ export async function changeHands(
   const hands = await handsById(app.db, owner, id);
   if (!hands) throw notFound('hands');
   if (!changed) throw stale('hands', hands);
-  return hands;
+  return asWritten('hands', version, hands);
 }
 
 const fits = ({ options, several }: HandsRow, chosen: number[]) =>

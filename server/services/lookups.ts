@@ -6,7 +6,7 @@ import { newId } from '../db/id';
 import { insertLookup, listLookups, lookupById, setLookupDeleted, updateLookup } from '../db/repositories/lookups';
 import { insertVersion, notesHolding, updateNote } from '../db/repositories/notes';
 import type { Application } from './application';
-import { notFound, stale } from './errors';
+import { asWritten, notFound, stale } from './errors';
 import { noteContent } from './noteContent';
 import { wordingOf } from './notes';
 import { inTransaction } from '../db/transaction';
@@ -35,7 +35,7 @@ export async function changeLookup(
 ): Promise<StoredLookup> {
   if (!(await updateLookup(app.db, owner, id, version, input, app.now())))
     throw stale('lookup', await readLookup(app, owner, id));
-  return readLookup(app, owner, id);
+  return asWritten('lookup', version, await readLookup(app, owner, id));
 }
 
 export async function deleteLookup(app: Application, owner: string, id: string): Promise<void> {

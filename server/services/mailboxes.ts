@@ -23,7 +23,7 @@ import { RemoteError } from '../mail/remote/errors';
 import { certificateOf } from '../mail/remote/tls';
 import { tryServer } from '../mail/smtp';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 import { passwordsOf, sealPasswords, type MailPasswords } from './passwords';
 
 /** The mailboxes of an account, how each stands with its server, and its folders. No password is among it. */
@@ -143,7 +143,7 @@ export async function changeMailbox(
     throw isDuplicate(error) ? taken() : error;
   }
   app.wakeMailbox(id);
-  return infoOf(app, owner, id);
+  return asWritten('mailbox', input.version ?? before.version, await infoOf(app, owner, id));
 }
 
 /** Stops keeping a mailbox in step, or goes on. */

@@ -28,7 +28,7 @@ import {
 import { constantAnswers } from '../db/repositories/noteAnswers';
 import { listShelves, shelfById } from '../db/repositories/shelves';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 import { learnTaken } from './knowing';
 import { logUse } from './timeBack';
 import { noteContent } from './noteContent';
@@ -120,7 +120,7 @@ export async function changeNote(
   } catch (error) {
     throw isDuplicate(error) ? cueTaken(input.cue) : error;
   }
-  return readNote(app, owner, id);
+  return asWritten('note', version, await readNote(app, owner, id));
 }
 
 /** The former wordings of a note, the latest first. */

@@ -22,7 +22,7 @@ import { noteRows } from '../db/repositories/notes';
 import { notesSentTo } from '../db/repositories/sentNotes';
 import { inTransaction } from '../db/transaction';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 
 /** Who an address belongs to, null when nobody known. */
 export function readPerson({ db }: Application, owner: string, address: string): Promise<Person | null> {
@@ -94,7 +94,7 @@ export async function changePerson(
   const person = await personById(db, owner, id);
   if (!person) throw notFound('person');
   if (!changed) throw stale('person', person);
-  return person;
+  return asWritten('person', version, person);
 }
 
 /**

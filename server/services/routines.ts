@@ -11,7 +11,7 @@ import {
 } from '../db/repositories/routines';
 import { inTransaction } from '../db/transaction';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 import { phrase } from '#core/text/phrase';
 
 /** More routines than this nobody finds again. */
@@ -42,7 +42,7 @@ export async function changeRoutine(
 ): Promise<Routine> {
   if (!(await updateRoutine(app.db, owner, id, version, input)))
     throw stale('routine', await readRoutine(app, owner, id));
-  return readRoutine(app, owner, id);
+  return asWritten('routine', version, await readRoutine(app, owner, id));
 }
 
 export async function sortRoutines(app: Application, owner: string, ids: string[]): Promise<Routine[]> {

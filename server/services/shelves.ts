@@ -11,7 +11,7 @@ import {
   updateShelf,
 } from '../db/repositories/shelves';
 import type { Application } from './application';
-import { notFound, stale, UserError } from './errors';
+import { asWritten, notFound, stale, UserError } from './errors';
 import { inTransaction } from '../db/transaction';
 import { phrase } from '#core/text/phrase';
 
@@ -92,7 +92,7 @@ export async function changeShelf(app: Application, owner: string, id: string, {
     if (input.position !== null || input.parentId !== before.parentId)
       await setPositions(trx, owner, neighbours(shelves, id, input.parentId, input.position));
   });
-  return (await shelfById(app.db, owner, id))!;
+  return asWritten('shelf', version, (await shelfById(app.db, owner, id))!);
 }
 
 /** Takes a shelf away. What stood on it stands on the shelf around it, and is back when the shelf is. */

@@ -127,18 +127,21 @@ export async function insertDraft(
   draft: DraftContent & Pick<Draft, 'id' | 'mode' | 'originalId'>,
   now: number,
   version = 1,
-) {
-  await db('drafts').insert({
+): Promise<Draft> {
+  const row = {
     id: draft.id,
     owner,
     mode: draft.mode,
     version,
     original_id: draft.originalId,
     ...columns(draft),
+    state: 'open',
     problem: '',
     created_at: now,
     updated_at: now,
-  });
+  };
+  await db('drafts').insert(row);
+  return toDraft(row);
 }
 
 /** Writes a draft that was read at `version` and is not being sent; false when that no longer holds. */
