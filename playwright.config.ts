@@ -1,4 +1,6 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSERS } from './bin/lib/install.mjs';
+import { find } from './bin/lib/process.mjs';
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -16,7 +18,7 @@ export default defineConfig({
     timezoneId: 'Europe/London',
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.CHROMIUM ?? find(...BROWSERS),
       args: [
         '--no-sandbox',
         '--disable-background-networking',

@@ -1,7 +1,7 @@
 // Everything that is checked, on a machine with nothing installed: lint, types, unit and database tests, browser tests.
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { ensurePackages, ensureProgram } from './lib/install.mjs';
+import { BROWSERS, ensurePackages, ensureProgram } from './lib/install.mjs';
 import { command, find } from './lib/process.mjs';
 import { run, say } from './lib/say.mjs';
 import { checkFirstStart } from '../tests/firstStart.mjs';
@@ -27,7 +27,7 @@ await run(async () => {
 
 async function checkTheRest() {
   await ensurePackages(root);
-  process.env.CHROMIUM = await ensureProgram(['chromium', 'chromium-browser'], 'chromium');
+  process.env.CHROMIUM = await ensureProgram(BROWSERS, BROWSERS[0]);
   // A mail server that others wrote, for what is tested against one; several tests start one at the same time.
   await ensureProgram(['dovecot'], 'dovecot-imapd');
   // A machine has room for one mail server; where there is another, or nobody may install one, its tests are left out and say so.

@@ -39,3 +39,9 @@ export async function ensureProgram(names, debianPackage) {
   if (!now) throw new Stop(`${debianPackage} was installed, but "${names[0]}" is not there. Try by hand: ${typed}`);
   return now;
 }
+
+/**
+ * Chromium for the tests: Debian's without windows, which is smaller and takes two thirds of the time; the whole of it where
+ * that is there already.
+ */
+export const BROWSERS = ['chromium-headless-shell', 'chromium', 'chromium-browser'];
