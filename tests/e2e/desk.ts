@@ -140,16 +140,27 @@ export const paragraph = (...content: object[]) => ({ type: 'paragraph', ...(con
 /**
  * No violation of the access rules on the page as it stands (axe-core: WCAG 2.2 A and AA). Frames are left out: they
  * show somebody else's HTML, and run no script, axe-core's included.
+ * @param rules these alone; all of them without
  */
-export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .setLegacyMode(true)
-    .options({ iframes: false })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .analyze();
+export async function expectAccessible(page: Page, rules: string[] = []): Promise<void> {
+  const look = new AxeBuilder({ page }).setLegacyMode(true).options({ iframes: false });
+  if (rules.length) look.withRules(rules);
+  else look.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']);
+  const { violations } = await look.analyze();
   expect(
     violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`),
   ).toEqual([]);
+}
+
+/** The same in the light theme and in the dark one, of which only the colours are looked at: all else is the same page. */
+export async function expectAccessibleInBoth(page: Page): Promise<void> {
+  await expectAccessible(page);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(page.locator('html')).toHaveClass(/dark/);
+  // Colours that fade from one theme to the other have arrived.
+  await page.evaluate(() => Promise.allSettled(document.getAnimations().map(({ finished }) => finished)));
+  await expectAccessible(page, ['color-contrast', 'link-in-text-block']);
+  await page.emulateMedia({ colorScheme: 'light' });
 }
 
 export { expect };
