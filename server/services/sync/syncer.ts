@@ -2,6 +2,7 @@ import type { FolderRow } from '../../db/repositories/folders';
 import { alignFolders } from './folders';
 import { carryOut } from './acts';
 import { fetchSome, lookInto, RECENT_MS, type Look, type Todo } from './messages';
+import { inLittleMemory } from '../../work/memory';
 import type { SyncSession } from './session';
 
 const DAY_MS = 86_400_000;
@@ -50,7 +51,7 @@ export class Syncer {
     if (this.#todos.length && now - this.#newsAt >= NEWS_MS) await this.lookForNews();
     const todo = this.#todos[0];
     if (!todo) return false;
-    await fetchSome(this.session, todo);
+    await inLittleMemory(() => fetchSome(this.session, todo));
     if (!todo.uids.length) this.#todos = this.#todos.filter((one) => one !== todo);
     return true;
   }
