@@ -65,7 +65,7 @@ const saved = computed(
       saved: t('common.saved'),
       saving: t('common.saving'),
       waiting: props.failing ? t('desk.notSavedYet') : t('common.saving'),
-      conflict: t('desk.changedElsewhere'),
+      conflict: t('desk.notSaved'),
     })[props.state],
 );
 </script>

@@ -54,7 +54,7 @@ export default {
   change: 'Change',
   hide: 'Hide',
   notSavedYet: 'Not saved yet',
-  changedElsewhere: 'Changed elsewhere',
+  notSaved: 'Not saved',
   nothingIsOpen: 'Nothing is open.',
   intended: 'It is intended',
   leavesIn: 'It leaves in {count} second. | It leaves in {count} seconds.',
