@@ -74,6 +74,7 @@ describe('drafts', () => {
       quote: true,
       version: 1,
     });
+    expect(await readDraft(app, owner, draft.id)).toEqual(draft);
     const body = docFromText('Half a sen');
     const fills = { i: { blanks: [], answers: { day: 'Monday' }, passages: { '3': false } } };
     const changed = await changeDraft(app, owner, draft.id, { ...draft, body, fills });

@@ -92,7 +92,9 @@ export async function changeShelf(app: Application, owner: string, id: string, {
     if (input.position !== null || input.parentId !== before.parentId)
       await setPositions(trx, owner, neighbours(shelves, id, input.parentId, input.position));
   });
-  return asWritten('shelf', version, (await shelfById(app.db, owner, id))!);
+  const shelf = await shelfById(app.db, owner, id);
+  if (!shelf) throw notFound('shelf');
+  return asWritten('shelf', version, shelf);
 }
 
 /** Takes a shelf away. What stood on it stands on the shelf around it, and is back when the shelf is. */

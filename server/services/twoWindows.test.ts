@@ -12,6 +12,7 @@ import { changeLookup, keepLookup } from './lookups';
 import { changeNote, keepNote } from './notes';
 import { changePerson, meetByAddress } from './people';
 import { changeRoutine, makeRoutine } from './routines';
+import { changeShelf, makeShelf } from './shelves';
 
 /** Windows that write at the same moment, and how often each writes. */
 const WINDOWS = 4;
@@ -125,6 +126,17 @@ describe('windows that write at the same moment lose nothing of one another', ()
       write: (one) => changePerson(app, owner, one.id, one),
       words: ({ fields }) => fields[0]?.value ?? '',
       put: (one, value) => ({ ...one, fields: [{ name: 'Notes', value }] }),
+    });
+    expect(lost).toEqual([]);
+  });
+
+  it('on a shelf', async () => {
+    const { id: owner } = await newAccount(app);
+    const lost = await lostWords({
+      thing: await makeShelf(app, owner, { name: 'Money', description: '', parentId: null, position: null }),
+      write: (shelf) => changeShelf(app, owner, shelf.id, shelf),
+      words: ({ description }) => description,
+      put: (shelf, description) => ({ ...shelf, description }),
     });
     expect(lost).toEqual([]);
   });
