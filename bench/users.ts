@@ -47,9 +47,9 @@ export async function benchUsers(databaseUrl: string, users: number): Promise<vo
       try {
         await timed('list', () => ask('/messages?folder=inbox&waiting=true&limit=50'));
         await timed('open', () => ask(`/messages/${id}`));
-        let draft = await ask('/drafts', { mode: 'reply', originalId: id });
+        const draft = await ask('/drafts', { mode: 'reply', originalId: id });
         for (const words of ['Dear Ada,', 'Dear Ada, Monday suits me.', 'Dear Ada, Monday suits me well. Robin Tester'])
-          draft = await timed('save', () => ask(`/drafts/${draft.id}`, contentOf(draft, words), 'PUT'));
+          Object.assign(draft, await timed('save', () => ask(`/drafts/${draft.id}`, contentOf(draft, words), 'PUT')));
         const body = { version: draft.version, key: `${draft.id}-${round}`, anyway: true };
         const sent = await timed('send', () => ask(`/drafts/${draft.id}/send`, body));
         if (sent.state !== 'sent') errors++;

@@ -1,4 +1,5 @@
 import { docFromText } from '#core/note/schema';
+import type { Draft } from '../shared/types/wire';
 import type { SenderPort } from '../server/mail/ports';
 import type { Application } from '../server/services/application';
 import { beginDraft, changeDraft } from '../server/services/drafts';
@@ -17,13 +18,19 @@ export const LETTER = Buffer.from(
   ].join('\r\n'),
 );
 
+/** Saves a draft as a window does. @returns it as that window has it then */
+export const saveDraft = async (app: Application, owner: string, draft: Draft): Promise<Draft> => ({
+  ...draft,
+  ...(await changeDraft(app, owner, draft.id, draft)),
+});
+
 /** A reply to the letter that is ready to be sent. */
 export async function readyDraft(app: Application, owner: string, to = 'ines@client.example') {
   const { id: originalId } = await app
     .mail(owner)
     .append('inbox', Buffer.concat([LETTER, Buffer.from(Math.random() + '\r\n')]));
   const draft = await beginDraft(app, owner, { mode: 'reply', originalId });
-  const changed = await changeDraft(app, owner, draft.id, {
+  const changed = await saveDraft(app, owner, {
     ...draft,
     to: [{ name: '', address: to }],
     body: docFromText('Dear Ines,\n\nyes.'),

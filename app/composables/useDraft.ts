@@ -1,4 +1,4 @@
-import type { Draft } from '#shared/types/wire';
+import type { Draft, SavedDraft } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import type { DraftChange } from '#shared/schemas/draft';
 import { journalOf } from '~/utils/journal';
@@ -52,7 +52,7 @@ export function useDraft(owner: () => string) {
   let firstChange = 0;
   let saving: Promise<void> | null = null;
   /** The last that the server has taken. */
-  let taken: Draft | null = null;
+  let taken: SavedDraft | null = null;
   let journalTimer: ReturnType<typeof setTimeout> | undefined;
   /** Parts that change at every key press are read when they are needed. */
   const late = new Map<string, () => Partial<Content>>();
@@ -138,7 +138,7 @@ export function useDraft(owner: () => string) {
     firstChange = 0;
     state.value = 'saving';
     try {
-      const saved = await api<Draft>(`/drafts/${current.id}`, {
+      const saved = await api<SavedDraft>(`/drafts/${current.id}`, {
         method: 'PUT',
         body: { ...contentOf(current), version: current.version },
         keepalive,
@@ -146,7 +146,7 @@ export function useDraft(owner: () => string) {
       taken = saved;
       if (draft.value?.id !== current.id) return;
       settle();
-      draft.value = { ...saved, ...contentOf(draft.value) };
+      draft.value = { ...draft.value, ...saved };
       problem.value = '';
       if (dirty) {
         writeJournal();

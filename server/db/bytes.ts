@@ -34,17 +34,17 @@ export async function insertAllBytes(
 /**
  * Inserts a row with many bytes through a prepared statement, whose values travel as they are. An ordinary statement is
  * written out as text, which takes twice the bytes and seconds of this thread.
- * @param trx the transaction the row belongs to
+ * @param db the transaction the row belongs to, or none
  */
-export async function insertBytes(trx: Knex.Transaction, table: string, row: Record<string, Value>): Promise<void> {
-  await execute(trx, table, [row]);
+export async function insertBytes(db: Knex, table: string, row: Record<string, Value>): Promise<void> {
+  await execute(db, table, [row]);
 }
 
-async function execute(trx: Knex.Transaction, table: string, rows: Record<string, Value>[]): Promise<void> {
+async function execute(db: Knex, table: string, rows: Record<string, Value>[]): Promise<void> {
   const names = Object.keys(rows[0]!);
   const gaps = `(${names.map(() => '?').join(', ')})`;
   const sql = `INSERT INTO ${table} (${names.join(', ')}) VALUES ${rows.map(() => gaps).join(', ')}`;
-  const connection = (await trx.client.acquireConnection()) as Connection;
+  const connection = (await db.client.acquireConnection()) as Connection;
   try {
     await new Promise<void>((resolve, reject) =>
       connection.execute(
@@ -55,6 +55,6 @@ async function execute(trx: Knex.Transaction, table: string, rows: Record<string
     );
   } finally {
     // Of a transaction this is its own connection, which goes back when the transaction ends.
-    await trx.client.releaseConnection(connection);
+    await db.client.releaseConnection(connection);
   }
 }

@@ -1,4 +1,4 @@
-import type { Draft, DraftRow } from '#shared/types/wire';
+import type { Draft, DraftRow, SavedDraft } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import type { DraftChange, NewDraft } from '#shared/schemas/draft';
 import { openBlanksIn } from '#core/blank/blanks';
@@ -19,7 +19,7 @@ import {
 import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { messageThread } from '../db/repositories/messages';
 import type { Application } from './application';
-import { asWritten, notFound, stale, UserError } from './errors';
+import { notFound, stale, UserError } from './errors';
 import { filesOfMessage } from './files';
 import { keepingOfMessage } from './keeping';
 import { phrase } from '#core/text/phrase';
@@ -98,20 +98,25 @@ const textsOf = ({ subject, body }: Pick<DraftContent, 'subject' | 'body'>) => (
   openBlanks: [subject, body].reduce((sum, doc) => sum + openBlanksIn(parseDoc(doc)), 0),
 });
 
+/**
+ * Writes a draft. It is not read back: a letter is saved with every pause of its writer, and they have what they wrote.
+ * @throws UserError 409 with the draft as it is now when it was changed elsewhere
+ */
 export async function changeDraft(
   app: Application,
   owner: string,
   id: string,
   { version, ...input }: DraftChange,
-): Promise<Draft> {
-  if (!(await updateDraft(app.db, owner, id, version, { ...input, ...textsOf(input) }, app.now()))) {
-    const current = await readDraft(app, owner, id);
-    // The answer to the first try was lost, and this is the same once more.
-    if (current.version === version + 1 && isSame(current, input)) return current;
-    if (current.state === 'sending') throw new UserError(phrase('sending.locked'), 409, { code: 'sending' });
-    throw stale('draft', current);
-  }
-  return asWritten('draft', version, await readDraft(app, owner, id));
+): Promise<SavedDraft> {
+  const [texts, now] = [textsOf(input), app.now()];
+  if (await updateDraft(app.db, owner, id, version, { ...input, ...texts }, now))
+    return { id, version: version + 1, updatedAt: now, ...texts };
+  const current = await readDraft(app, owner, id);
+  // The answer to the first try was lost, and this is the same once more.
+  if (current.version === version + 1 && isSame(current, input))
+    return { id, version: current.version, updatedAt: current.updatedAt, ...texts };
+  if (current.state === 'sending') throw new UserError(phrase('sending.locked'), 409, { code: 'sending' });
+  throw stale('draft', current);
 }
 
 const isSame = (a: Omit<DraftChange, 'version'>, b: Omit<DraftChange, 'version'>): boolean => {

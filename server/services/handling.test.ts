@@ -5,11 +5,11 @@ import { NO_HANDLING } from '#shared/utils/noHandling';
 import { later } from '#core/calendar/day';
 import { docFromText } from '#core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
-import { LETTER, readyDraft } from '../../tests/sending';
+import { LETTER, readyDraft, saveDraft } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
 import type { Application } from './application';
 import { arrivalOf, bytesOfDraft } from './arrival';
-import { beginDraft, changeDraft, readAnswer, readDrafts } from './drafts';
+import { beginDraft, readAnswer, readDrafts } from './drafts';
 import { filesOfMessage, storeFile } from './files';
 import { changeMessage, openMessage, readMessageList } from './messages';
 import { sendDraft } from './sending';
@@ -85,7 +85,7 @@ describe('looking again', () => {
     const { id: owner } = await newAccount(app);
     const { draft } = await readyDraft(app, owner);
     const handling = { ...NO_HANDLING, again: inDays(4), why: 'the date' };
-    await send(owner, await changeDraft(app, owner, draft.id, { ...draft, handling }));
+    await send(owner, await saveDraft(app, owner, { ...draft, handling }));
     expect(await subjects(owner, { waiting: true })).toEqual([]);
     expect(await subjects(owner, { waiting: true }, after(4))).toEqual(['Re: Tuning']);
 
@@ -111,7 +111,7 @@ describe('what is done once a message has left', () => {
     const { id: owner } = await newAccount(app);
     const { draft, originalId } = await readyDraft(app, owner);
     const handling = { ...NO_HANDLING, importance: 'high' as const, filed: 'archive' as const, done: false };
-    await send(owner, await changeDraft(app, owner, draft.id, { ...draft, handling }));
+    await send(owner, await saveDraft(app, owner, { ...draft, handling }));
     expect(await openMessage(app, owner, originalId, false)).toMatchObject({ folder: 'archive', answered: false });
     const [{ raw } = { raw: Buffer.alloc(0) }] = await listDeliveries(app.db, owner);
     expect((await PostalMime.parse(raw)).headers.find(({ key }) => key === 'importance')?.value).toBe('high');
@@ -153,7 +153,7 @@ describe('a message that is passed on', () => {
   it('stands below the words as it was written, with its files; theirs still waits', async () => {
     const { owner, originalId, draft } = await begun();
     expect(draft).toMatchObject({ subjectText: 'Fwd: Tuning', attachments: [{ name: '写真.txt' }] });
-    await send(owner, await changeDraft(app, owner, draft.id, draft));
+    await send(owner, await saveDraft(app, owner, draft));
     const [{ raw } = { raw: Buffer.alloc(0) }] = await listDeliveries(app.db, owner);
     for (const mail of [await simpleParser(raw), await PostalMime.parse(raw)]) {
       expect(mail.text).toMatch(/^For you\.\n\nForwarded message\nFrom: Ines Calloway <ines@client\.example>\nDate: /);
@@ -167,7 +167,7 @@ describe('a message that is passed on', () => {
 
   it('goes as a message of its own, to the byte', async () => {
     const { owner, originalId, draft } = await begun();
-    await send(owner, await changeDraft(app, owner, draft.id, { ...draft, quote: false, attachments: [] }));
+    await send(owner, await saveDraft(app, owner, { ...draft, quote: false, attachments: [] }));
     const [{ raw } = { raw: Buffer.alloc(0) }] = await listDeliveries(app.db, owner);
     const { attachments, text } = await PostalMime.parse(raw, { forceRfc822Attachments: true });
     expect(text!.trim()).toBe('For you.');
@@ -221,7 +221,7 @@ describe('how a letter will arrive', () => {
       ],
     };
     const subject = docFromText('Прейскурант\u00a0— 価格表');
-    await changeDraft(app, owner, draft.id, { ...draft, body, subject, attachments: [file] });
+    await saveDraft(app, owner, { ...draft, body, subject, attachments: [file] });
     const arrival = await arrivalOf(app, owner, draft.id);
     expect(arrival).toMatchObject({ subject: 'Прейскурант — 価格表', files: [{ name: 'Прейскурант — ціни.txt' }] });
     expect(arrival.html).toContain(`src="data:image/png;base64,${png.toString('base64')}"`);

@@ -99,7 +99,8 @@ describe('drafts', () => {
     const { id: owner } = await newAccount(app);
     const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
     const to = [{ name: '', address: 'half an addr' }];
-    expect(await changeDraft(app, owner, draft.id, { ...draft, to })).toMatchObject({ to });
+    await changeDraft(app, owner, draft.id, { ...draft, to });
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ to });
   });
 });
 

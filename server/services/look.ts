@@ -21,6 +21,7 @@ import { signatureChosenFor } from '../db/repositories/signatureChoices';
 import { notesSentTo } from '../db/repositories/sentNotes';
 import type { Application } from './application';
 import type { Original } from './original';
+import type { Sender } from './senderOf';
 
 /** So many people met last are known to the last look. */
 const PEOPLE = 2_000;
@@ -59,13 +60,14 @@ async function lookupsOf({ db }: Application, owner: string, draft: Draft): Prom
 export async function lookAt(
   app: Application,
   owner: string,
-  address: string,
+  sender: Promise<Sender>,
   draft: Draft,
   settings: Settings,
   original: Original,
 ): Promise<Finding[]> {
   const inside = notesOf(draft.fills);
-  const [people, sent, seen] = await Promise.all([
+  const [{ address }, people, sent, seen] = await Promise.all([
+    sender,
     boxesOfPeople(app.db, owner, PEOPLE),
     inside.length ? notesSentTo(app.db, owner, draft.to[0]?.address ?? '') : [],
     seenOf(original),

@@ -1,5 +1,6 @@
 import { createServer, type Server } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { saveDraft } from '../../tests/sending';
 import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
 import { PASSWORD, startDovecot, type Dovecot } from '../../tests/dovecot';
 import { openSubmission, type Submission } from '../../tests/submission';
@@ -9,7 +10,7 @@ import { mailboxSchema, type MailboxInput } from '#shared/schemas/mailbox';
 import { freePort } from '../../bin/lib/process.mjs';
 import { enterDemo } from './demo';
 import type { Application } from './application';
-import { beginDraft, changeDraft } from './drafts';
+import { beginDraft } from './drafts';
 import type { UserError } from './errors';
 import { changeMailbox, connectMailbox, readMailboxes, removeMailbox, setPaused } from './mailboxes';
 import { proposeServers } from './proposal';
@@ -270,7 +271,7 @@ describe('a mailbox that is connected', () => {
     );
     expect(Date.now() - start).toBeLessThan(3_000);
     const draft = await beginDraft(app, owner, { mode: 'reply', originalId: question!.id });
-    const ready = await changeDraft(app, owner, draft.id, { ...draft, body: docFromText('Dear Ines,\n\non Monday.') });
+    const ready = await saveDraft(app, owner, { ...draft, body: docFromText('Dear Ines,\n\non Monday.') });
     expect(await sendDraft(app, owner, draft.id, { version: ready.version, key: 'from-where' })).toMatchObject({
       state: 'sent',
     });
@@ -368,7 +369,7 @@ describe('a mailbox that is connected', () => {
     const { id: owner } = await newAccount(app);
     const { id } = await connectMailbox(app, owner, reached());
     const draft = await beginDraft(app, owner, { mode: 'new' });
-    const ready = await changeDraft(app, owner, draft.id, {
+    const ready = await saveDraft(app, owner, {
       ...draft,
       to: [{ name: '', address: 'ines@client.example' }],
       subject: docFromText('Tuning'),

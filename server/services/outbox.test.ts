@@ -5,11 +5,11 @@ import type { Finding } from '#core/look/letter/finding';
 import { docFromText, parseDoc } from '#core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
 import { said } from '../../tests/words';
-import { LETTER, readyDraft, withSender } from '../../tests/sending';
+import { LETTER, readyDraft, withSender, saveDraft } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
 import type { Application } from './application';
 import { changeSettings, readSettings } from './accounts';
-import { beginDraft, changeDraft, readDraft } from './drafts';
+import { beginDraft, readDraft } from './drafts';
 import type { UserError } from './errors';
 import { storeFile } from './files';
 import { changeLookup, keepLookup } from './lookups';
@@ -69,7 +69,7 @@ describe('a fact that was changed in its lookup after the letter was filled', ()
     const settings = await readSettings(app, owner);
     const context = fillContext(settings, { [lookup.id]: lookup }, draft.to[0], null, null);
     const filled = fill({ subject: parseDoc(draft.subject), body: wording }, context, { price: 'Tuning' }, 'one');
-    const ready = await changeDraft(app, owner, draft.id, {
+    const ready = await saveDraft(app, owner, {
       ...draft,
       body: filled.body.toJSON(),
       fills: { one: filled.fill },
@@ -198,7 +198,7 @@ describe('many at once', () => {
       const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
       const to = [{ name: '', address: i % 2 ? receiver.address : 'ines@client.example' }];
       const content = { ...draft, to, subject: docFromText(`No. ${i}`), body: docFromText('x'), attachments: [file] };
-      drafts.push(await changeDraft(app, owner, draft.id, content));
+      drafts.push(await saveDraft(app, owner, content));
     }
     const sent = await Promise.all(
       drafts.map(({ id, version }, i) => sendDraft(app, owner, id, { version, key: `at-once-${i}` })),

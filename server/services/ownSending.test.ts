@@ -1,11 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { saveDraft } from '../../tests/sending';
 import { newAccount, openTestApplication } from '../../tests/application';
 import { PASSWORD, startDovecot, type Dovecot } from '../../tests/dovecot';
 import { openSubmission, type Submission } from '../../tests/submission';
 import { said } from '../../tests/words';
 import { docFromText } from '#core/note/schema';
 import type { Application } from './application';
-import { beginDraft, changeDraft, readDraft } from './drafts';
+import { beginDraft, readDraft } from './drafts';
 import { connectMailbox } from './mailboxes';
 import { dispatchDue, readSending, sendDraft } from './sending';
 
@@ -75,7 +76,7 @@ describe('sending by a server of one’s own', () => {
     for (let i = 0; i < 90; i++) {
       const kind = KINDS[i % KINDS.length]!;
       const draft = await beginDraft(app, owner, { mode: 'new' });
-      const ready = await changeDraft(app, owner, draft.id, {
+      const ready = await saveDraft(app, owner, {
         ...draft,
         to: [{ name: '', address: `${kind}-${i}@client.example` }],
         subject: docFromText(`Tuning ${i}`),

@@ -20,9 +20,9 @@ export async function senderOf(
   owner: string,
   { mailboxId, originalId }: Pick<Draft, 'mailboxId' | 'originalId'>,
 ): Promise<Sender> {
-  const mailboxes = await mailboxesOf(db, owner);
+  const [mailboxes, account] = await Promise.all([mailboxesOf(db, owner), accountById(db, owner)]);
   const [first] = mailboxes;
-  if (!first) return { mailboxId: null, address: (await accountById(db, owner))!.address };
+  if (!first) return { mailboxId: null, address: account!.address };
   const [thread, row] = originalId
     ? await Promise.all([messageThread(db, owner, originalId), messageRow(db, owner, originalId)])
     : [null, null];

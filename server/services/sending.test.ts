@@ -2,12 +2,12 @@ import { simpleParser } from 'mailparser';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { docFromText } from '#core/note/schema';
 import { newAccount, openTestApplication } from '../../tests/application';
-import { readyDraft, signedWith, withSender } from '../../tests/sending';
+import { readyDraft, signedWith, withSender, saveDraft } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
 import type { Handover } from '../mail/ports';
 import type { Application } from './application';
 import { changeSettings, readSettings } from './accounts';
-import { beginDraft, changeDraft, readDraft } from './drafts';
+import { beginDraft, readDraft } from './drafts';
 import { storeFile } from './files';
 import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
 
@@ -56,7 +56,7 @@ describe('sending a reply', () => {
     const { id: owner } = await newAccount(app);
     const { draft, originalId } = await readyDraft(app, owner);
     const handling = { ...draft.handling, filed: '0'.repeat(26) };
-    const ready = await changeDraft(app, owner, draft.id, { ...draft, handling } as never);
+    const ready = await saveDraft(app, owner, { ...draft, handling: handling as never });
     const sending = await sendDraft(app, owner, draft.id, { version: ready.version, key: 'filed-nowhere' });
     expect(sending).toMatchObject({ state: 'sent', problem: null });
     expect(await app.mail(owner).row(originalId)).toMatchObject({ folder: 'inbox', replied: false, seen: false });
@@ -99,7 +99,7 @@ describe('when something goes wrong', () => {
     });
     const after = await readDraft(app, owner, draft.id);
     expect(after).toMatchObject({ state: 'refused', problem: sending.problem, body: draft.body, to: draft.to });
-    const mended = await changeDraft(app, owner, draft.id, {
+    const mended = await saveDraft(app, owner, {
       ...after,
       to: [{ name: '', address: 'ines@client.example' }],
     });
@@ -125,7 +125,7 @@ describe('when something goes wrong', () => {
     }));
     const sending = await sendDraft(flaky, owner, draft.id, { version: draft.version, key: 'later-1' });
     expect(sending).toMatchObject({ state: 'queued', problem: { params: { reason: 'No answer' } } });
-    await expect(changeDraft(app, owner, draft.id, draft)).rejects.toMatchObject({ status: 409 });
+    await expect(saveDraft(app, owner, draft)).rejects.toMatchObject({ status: 409 });
     await takeBack(app, owner, sending.id);
     expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body });
 
@@ -194,7 +194,7 @@ describe('when something goes wrong', () => {
     const { id: owner } = await newAccount(app);
     const draft = await beginDraft(app, owner, { mode: 'new', originalId: null });
     const blank = { type: 'blank', attrs: { label: 'day', kind: 'text', options: {}, insertion: 'a', place: '0' } };
-    const changed = await changeDraft(app, owner, draft.id, {
+    const changed = await saveDraft(app, owner, {
       ...draft,
       to: [{ name: '', address: 'not an address' }],
       body: { type: 'doc', content: [{ type: 'paragraph', content: [blank] }] },
@@ -212,7 +212,7 @@ describe('when something goes wrong', () => {
   it('does not send what was changed in another window since', async () => {
     const { id: owner } = await newAccount(app);
     const { draft } = await readyDraft(app, owner);
-    await changeDraft(app, owner, draft.id, { ...draft, body: docFromText('Changed.') });
+    await saveDraft(app, owner, { ...draft, body: docFromText('Changed.') });
     await expect(sendDraft(app, owner, draft.id, { version: draft.version, key: 'stale-send' })).rejects.toMatchObject({
       status: 409,
       data: { current: { body: docFromText('Changed.') } },
@@ -228,7 +228,7 @@ describe('when something goes wrong', () => {
       type: 'application/pdf',
       content: Buffer.alloc(20e6, 1),
     });
-    const changed = await changeDraft(app, owner, draft.id, { ...draft, attachments: [file] });
+    const changed = await saveDraft(app, owner, { ...draft, attachments: [file] });
     const sent = sendDraft(app, owner, draft.id, { version: changed.version, key: 'too-large-1' });
     await expect(sent).rejects.toMatchObject({
       status: 422,
@@ -260,7 +260,7 @@ describe('each recipient', () => {
   it('who has not got it yet is named, tried again, and nobody gets it twice', async () => {
     const { id: owner } = await newAccount(app);
     const { draft } = await readyDraft(app, owner);
-    const changed = await changeDraft(app, owner, draft.id, { ...draft, to: two });
+    const changed = await saveDraft(app, owner, { ...draft, to: two });
     let up = false;
     const office = withoutBob(
       () => false,
@@ -290,7 +290,7 @@ describe('each recipient', () => {
     const { id: owner } = await newAccount(app);
     for (const final of [true, false]) {
       const { draft } = await readyDraft(app, owner);
-      const changed = await changeDraft(app, owner, draft.id, { ...draft, to: two });
+      const changed = await saveDraft(app, owner, { ...draft, to: two });
       const office = withoutBob(() => final);
       const { id } = await sendDraft(office, owner, draft.id, { version: changed.version, key: `refused-${final}` });
       await dispatchDue({ ...office, now: () => Date.now() + 5 * 86_400_000 });

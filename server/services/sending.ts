@@ -28,7 +28,6 @@ import type { Setback } from '../mail/ports';
 import { readSettings } from './accounts';
 import { rememberFills } from './answers';
 import type { Application } from './application';
-import { readDraft } from './drafts';
 import { notFound, stale, UserError } from './errors';
 import { learnEdits } from './edits';
 import { noteFault } from './fault';
@@ -81,20 +80,23 @@ export async function sendDraft(
   { version, key, anyway = false }: { version: number; key: string; anyway?: boolean },
 ): Promise<Sending> {
   const earlier = () => outboxOfPress(app.db, owner, id, key);
-  const before = await earlier();
+  const [before, draft, settings] = await Promise.all([
+    earlier(),
+    draftById(app.db, owner, id),
+    readSettings(app, owner),
+  ]);
   if (before && (before.key === key || toSending(before).state === 'sent')) return toSending(before);
-
-  const draft = await readDraft(app, owner, id);
-  if (draft.state === 'sending') return toSending((await earlier())!);
+  if (!draft || draft.state === 'sending') {
+    // Another press was quicker.
+    const other = await earlier();
+    if (other) return toSending(other);
+    throw notFound('draft');
+  }
   if (draft.version !== version) throw stale('draft', draft);
   const original = originalOf(app, owner, draft.originalId);
-  const [{ mailboxId, address }, settings] = await Promise.all([
-    senderOf(app, owner, draft),
-    readSettings(app, owner),
-    // What is looked at below is read meanwhile.
-    original.thread(),
-  ]);
-  const findings = await lookAt(app, owner, address, draft, settings, original);
+  const sender = senderOf(app, owner, draft);
+  const findings = await lookAt(app, owner, sender, draft, settings, original);
+  const { mailboxId, address } = await sender;
   const stop = findings.find((finding) => (anyway ? NEEDED.includes(finding.kind) : finding.stop));
   if (stop)
     throw new UserError(phrase('sending.heldBack', { finding: stop.words }), 422, { code: 'held-back', findings });

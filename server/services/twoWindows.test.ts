@@ -4,10 +4,11 @@ import { routineSchema } from '#shared/schemas/routine';
 import type { Draft, Note } from '#shared/types/wire';
 import { docFromText, parseDoc } from '#core/note/schema';
 import { toText } from '#core/note/text';
+import { saveDraft } from '../../tests/sending';
 import { newAccount, openTestApplication } from '../../tests/application';
 import { changeSettings, readSettings } from './accounts';
 import type { Application } from './application';
-import { beginDraft, changeDraft, readDrafts } from './drafts';
+import { beginDraft, readDrafts } from './drafts';
 import { changeLookup, keepLookup } from './lookups';
 import { changeNote, keepNote } from './notes';
 import { changePerson, meetByAddress } from './people';
@@ -82,7 +83,7 @@ describe('windows that write at the same moment lose nothing of one another', ()
   it('in a draft', async () => {
     const { id: owner } = await newAccount(app);
     const thing = await beginDraft(app, owner, { mode: 'new' });
-    const write = (draft: Draft) => changeDraft(app, owner, draft.id, draft);
+    const write = (draft: Draft) => saveDraft(app, owner, draft);
     expect(await lostWords<Draft>({ thing, write, ...inBody })).toEqual([]);
   });
 
@@ -149,7 +150,7 @@ describe('windows that write at the same moment lose nothing of one another', ()
         const draft = await beginDraft(app, owner, { mode: 'new' });
         const word = `w${window}-${i}.`;
         // One in which nothing stands yet is for all windows the same; the second to write in it is told.
-        const isKept = await changeDraft(app, owner, draft.id, inBody.put(draft, word)).then(
+        const isKept = await saveDraft(app, owner, inBody.put(draft, word)).then(
           () => true,
           (error) => (error.data?.code === 'stale' ? false : Promise.reject(error)),
         );

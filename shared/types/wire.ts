@@ -302,6 +302,9 @@ export interface Draft extends DraftRow {
   problem: Phrase | null;
 }
 
+/** What a save makes of a draft, beside what was written. */
+export type SavedDraft = Pick<Draft, 'id' | 'version' | 'subjectText' | 'preview' | 'openBlanks' | 'updatedAt'>;
+
 /** A prepared way to handle a message. */
 export interface Routine extends RoutineInput {
   id: string;

@@ -113,6 +113,11 @@ export async function accountByAddress(db: Knex, address: string): Promise<Accou
   return row ? toAccount(row) : null;
 }
 
+/** Whether one of some addresses is that of an account. */
+export async function isAnyAccount(db: Knex, addresses: string[]): Promise<boolean> {
+  return Boolean(await db('accounts').whereIn('address_key', addresses.map(addressKey)).first('id'));
+}
+
 /**
  * Holds what is to be done one after the other for an account until the transaction ends. It is held by its settings: the row of
  * the account itself is in the way of everything that is added for it.

@@ -3,6 +3,9 @@ import { insertBytes } from '../bytes';
 import { newId } from '../id';
 import { json, num } from '../rows';
 
+/** So many signs of a Message-ID are kept. */
+const LONGEST_ID = 700;
+
 /** A message as the stand-in post office received it. */
 export interface Delivery {
   id: string;
@@ -11,6 +14,29 @@ export interface Delivery {
   envelopeTo: string[];
   raw: Buffer;
   receivedAt: number;
+}
+
+async function insertDelivery(db: Knex, owner: string, delivery: Omit<Delivery, 'id'>): Promise<void> {
+  await insertBytes(db, 'deliveries', {
+    id: newId(),
+    owner,
+    message_id: delivery.messageId.slice(0, LONGEST_ID),
+    envelope_from: delivery.envelopeFrom,
+    envelope_to: JSON.stringify(delivery.envelopeTo),
+    raw: delivery.raw,
+    received_at: delivery.receivedAt,
+  });
+}
+
+/** Takes a delivery in that is for nobody here. @returns false when its message was received before: nothing is done then */
+export async function takeNewDelivery(db: Knex, owner: string, delivery: Omit<Delivery, 'id'>): Promise<boolean> {
+  try {
+    await insertDelivery(db, owner, delivery);
+    return true;
+  } catch (error) {
+    if ((error as { code?: string }).code !== 'ER_DUP_ENTRY') throw error;
+    return false;
+  }
 }
 
 /**
@@ -23,7 +49,7 @@ export async function takeDelivery(
   owner: string,
   delivery: Omit<Delivery, 'id'>,
 ): Promise<string[]> {
-  const messageId = delivery.messageId.slice(0, 700);
+  const messageId = delivery.messageId.slice(0, LONGEST_ID);
   const known = await trx('deliveries').where({ owner, message_id: messageId }).forUpdate().first('id', 'envelope_to');
   if (known) {
     const had = json<string[]>(known.envelope_to);
@@ -34,22 +60,14 @@ export async function takeDelivery(
         .update({ envelope_to: JSON.stringify([...had, ...fresh]) });
     return fresh;
   }
-  await insertBytes(trx, 'deliveries', {
-    id: newId(),
-    owner,
-    message_id: messageId,
-    envelope_from: delivery.envelopeFrom,
-    envelope_to: JSON.stringify(delivery.envelopeTo),
-    raw: delivery.raw,
-    received_at: delivery.receivedAt,
-  });
+  await insertDelivery(trx, owner, delivery);
   return delivery.envelopeTo;
 }
 
 /** For whom a message was received; nobody when it was not. */
 export async function deliveredTo(db: Knex, owner: string, messageId: string): Promise<string[]> {
   const row = await db('deliveries')
-    .where({ owner, message_id: messageId.slice(0, 700) })
+    .where({ owner, message_id: messageId.slice(0, LONGEST_ID) })
     .first('envelope_to');
   return row ? json<string[]>(row.envelope_to) : [];
 }

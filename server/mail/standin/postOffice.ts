@@ -2,8 +2,8 @@ import type { AddressInfo } from 'node:net';
 import type { Knex } from 'knex';
 import { SMTPServer } from 'smtp-server';
 import { addressProblem } from '#core/message/address';
-import { accountByAddress, holdAccount } from '../../db/repositories/accounts';
-import { takeDelivery } from '../../db/repositories/deliveries';
+import { accountByAddress, holdAccount, isAnyAccount } from '../../db/repositories/accounts';
+import { takeDelivery, takeNewDelivery } from '../../db/repositories/deliveries';
 import { inTransaction } from '../../db/transaction';
 import { runTask } from '../../work/pool';
 import { storeMessages } from '../store/intake';
@@ -79,15 +79,17 @@ async function receive(
   envelope: { mailFrom: false | { address: string }; rcptTo: { address: string }[] },
   raw: Buffer,
 ): Promise<void> {
-  const [columns] = await runTask('derive', { raws: [raw] });
+  const to = envelope.rcptTo.map(({ address }) => address);
+  const [[columns], isForHere] = await Promise.all([runTask('derive', { raws: [raw] }), isAnyAccount(db, to)]);
   const receivedAt = Date.now();
   const delivery = {
     messageId: columns!.messageId,
     envelopeFrom: envelope.mailFrom ? envelope.mailFrom.address : '',
-    envelopeTo: envelope.rcptTo.map(({ address }) => address),
+    envelopeTo: to,
     raw,
     receivedAt,
   };
+  if (!isForHere && (await takeNewDelivery(db, owner, delivery))) return;
   // What was accepted is in every inbox it is for: both or neither.
   await inTransaction(db, async (trx) => {
     await holdAccount(trx, owner);

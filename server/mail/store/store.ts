@@ -213,8 +213,10 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
           await keepAct(trx, owner, { mailboxId, messageId: copy!.id, content: { kind: 'append', to } }, sentAt);
         }
         await also?.(trx, copy!, async (id, deed) => {
-          // One that cannot be done is not done in part.
-          const changed = await trx.transaction((inner) => change(inner, id, deed));
+          // One that cannot be done is not done in part; only a move can turn out so after something was changed.
+          const changed = await (deed.folder
+            ? trx.transaction((inner) => change(inner, id, deed))
+            : change(trx, id, deed));
           threads.add(changed.threadId);
           if (changed.mailboxId) woken.add(changed.mailboxId);
         });
