@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 import { deskChunks } from './bin/lib/chunks';
+import { lodashByName } from './bin/lib/lodashByName';
 import { minify } from './bin/lib/minify';
 import { wordsOfPlaces } from './bin/lib/wordsOfPlaces';
 
@@ -150,7 +151,7 @@ export default defineNuxtConfig({
     },
     resolve: { alias: { '@ctrl/tinycolor': at('./app/styles/shades.ts') } },
     worker: { format: 'es', plugins: () => [minify()] },
-    plugins: [wordsOfPlaces(), minify()],
+    plugins: [wordsOfPlaces(), lodashByName(), minify()],
     build: {
       target: 'es2022',
       // By `minify` above; a twentieth less to send than what esbuild makes.
