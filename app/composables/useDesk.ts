@@ -181,11 +181,13 @@ export function useDesk(around: {
               ? t('desk.archived')
               : part.folder === 'trash'
                 ? t('desk.putInTrash')
-                : part.answered
-                  ? t('desk.takenOffWaiting')
-                  : part.answered === false
-                    ? t('desk.backOnWaiting')
-                    : t('desk.moved');
+                : part.folder === 'gone'
+                  ? t('desk.deletedForGood')
+                  : part.answered
+                    ? t('desk.takenOffWaiting')
+                    : part.answered === false
+                      ? t('desk.backOnWaiting')
+                      : t('desk.moved');
       await mail.refresh();
       if (leaves) await showMessage(next);
       // What waits now, and why, is known where it was worked out.
@@ -245,7 +247,7 @@ export function useDesk(around: {
       const count = await mail.changeMany(ids, part);
       await mail.refresh();
       if (next !== messageId.value) await showMessage(next);
-      const code = part.folder ? 'desk.changedMany' : 'desk.answeredMany';
+      const code = part.folder === 'gone' ? 'desk.deletedMany' : part.folder ? 'desk.changedMany' : 'desk.answeredMany';
       const backs = new Map<string, string[]>();
       for (const row of before) {
         const back = JSON.stringify(backFrom(row, part));

@@ -107,6 +107,8 @@ export interface RemoteMailbox {
   setFlags(uid: number, flags: Partial<Flags>): Promise<void>;
   /** Moves a message. @returns its UID there; null where the server does not say. */
   move(uid: number, to: string): Promise<number | null>;
+  /** Deletes a message for good (RFC 4315 2.1); where a server lacks that, with what else is marked as deleted in the folder. */
+  remove(uid: number): Promise<void>;
   /** Puts a message into a folder. @returns its UID there; null where the server does not say. */
   append(path: string, raw: Buffer, flags: Partial<Flags>, receivedAt: number): Promise<number | null>;
   /** The UIDs of messages with a Message-ID in the folder. */

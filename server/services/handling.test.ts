@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import { later } from '#core/calendar/day';
 import { docFromText } from '#core/note/schema';
+import { mailSearchSchema } from '#shared/schemas/message';
 import { newAccount, openTestApplication } from '../../tests/application';
 import { LETTER, readyDraft, saveDraft } from '../../tests/sending';
 import { listDeliveries } from '../db/repositories/deliveries';
@@ -11,8 +12,9 @@ import type { Application } from './application';
 import { arrivalOf, bytesOfDraft } from './arrival';
 import { beginDraft, readAnswer, readDrafts } from './drafts';
 import { filesOfMessage, storeFile } from './files';
-import { changeMessage, openMessage, readMessageList } from './messages';
+import { changeMessage, changeMessages, findMessages, openMessage, readMessageList } from './messages';
 import { sendDraft } from './sending';
+import { tidyUp } from './tidy';
 
 let app: Application;
 beforeAll(async () => {
@@ -245,5 +247,31 @@ describe('how a letter will arrive', () => {
     expect(other.attachments.map((part) => part.filename)).toContain('Прейскурант — ціни.txt');
     expect(other.subject!.replace('\u00a0', ' ')).toBe('Прейскурант — 価格表');
     await expect(arrivalOf(app, (await newAccount(app)).id, draft.id)).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('a message deleted for good', () => {
+  it('is in the trash before, in no list afterwards, comes back for a month, and is dropped then', async () => {
+    const { id: owner } = await newAccount(app);
+    const { id } = await append(owner, LETTER);
+    const { id: begun } = await append(owner, LETTER.toString().replace('Tuning', 'Begun'));
+    await expect(changeMessage(app, owner, id, { folder: 'gone' })).rejects.toMatchObject({ status: 422 });
+    for (const folder of ['trash', 'gone', 'trash', 'gone'])
+      expect(await changeMessages(app, owner, [id, begun], { folder })).toEqual({ changed: 2 });
+    expect(await subjects(owner, { folder: 'trash' })).toEqual([]);
+    expect((await findMessages(app, owner, mailSearchSchema.cast({ words: 'tuning', folder: 'trash' }))).rows).toEqual(
+      [],
+    );
+    await beginDraft(app, owner, { mode: 'reply', originalId: begun });
+    await tidyUp(after(29));
+    expect(await app.mail(owner).get(id)).toMatchObject({ raw: LETTER });
+    await tidyUp(after(31));
+    await expect(app.mail(owner).get(id)).rejects.toMatchObject({ status: 404 });
+    // What is being answered stays for as long as that.
+    expect(await app.mail(owner).get(begun)).toMatchObject({ subject: 'Begun' });
+    await changeMessage(app, owner, begun, { folder: 'inbox' });
+    expect(await subjects(owner, {})).toEqual(['Begun']);
+    await tidyUp(after(90));
+    expect(await subjects(owner, {})).toEqual(['Begun']);
   });
 });

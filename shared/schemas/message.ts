@@ -8,8 +8,8 @@ export const FOLDERS = ['inbox', 'sent', 'archive', 'trash'] as const;
 export type Folder = (typeof FOLDERS)[number];
 /** Where a message may stand: in a folder of the user's own, or gone from its server, too. */
 export type StoredFolder = Folder | 'own' | 'junk' | 'gone';
-/** A folder by what it is for, or one folder of a mailbox by its id. */
-const FOLDER_OR_ID = new RegExp(`^(${FOLDERS.join('|')}|junk|[0-9a-z]{26})$`);
+/** A folder by what it is for, or one folder of a mailbox by its id; `gone` is in none any more. */
+const FOLDER_OR_ID = new RegExp(`^(${FOLDERS.join('|')}|junk|gone|[0-9a-z]{26})$`);
 
 export const messageListSchema = object({
   folder: string()

@@ -13,6 +13,38 @@ import {
 } from './desk';
 import { answer } from './filling';
 
+test('what is in the trash is deleted for good, one and several, and comes back with Undo', async ({
+  somebody: { page },
+}) => {
+  await bring(page, [
+    { name: 'ada.eml', buffer: clientMessage() },
+    { name: 'bo.eml', buffer: clientMessage({ from: 'Bo Finch <bo@harbour.example>', id: 'two', subject: 'Piano' }) },
+  ]);
+  const bo = page.getByRole('button', { name: /Bo Finch.*Piano/ });
+  const ada = page.getByRole('button', { name: /Ada Marsh.*Tuning/ });
+  await bo.click();
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(page.getByText('Moved to the trash.')).toBeVisible();
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await page.getByLabel('Which messages').selectOption({ label: 'Trash' });
+  await bo.click();
+  const forGood = page.getByRole('button', { name: 'Delete for good' });
+  await forGood.click();
+  await expect(page.getByText('Deleted from your mailbox.')).toBeVisible();
+  await expect(bo).toBeHidden();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(bo).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Choose Piano' }).check();
+  await page.getByRole('button', { name: 'All shown' }).click();
+  await page.getByRole('group', { name: '2 messages chosen' }).getByRole('button', { name: 'Delete for good' }).click();
+  await expect(page.getByText('2 messages deleted from your mailbox')).toBeVisible();
+  await expect(page.getByText('The trash is empty.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(ada).toBeVisible();
+  await expect(bo).toBeVisible();
+});
+
 test('recipients are taken out, moved between the fields and completed by keyboard alone', async ({
   somebody: { page, received },
 }) => {

@@ -48,6 +48,14 @@ function pick(event: Event, done: (value: string) => void) {
     >
       {{ t('desk.needsNoAnswer') }}
     </button>
+    <button
+      v-if="mail.list === 'trash' || mail.list === 'junk'"
+      type="button"
+      class="text-button small"
+      @click="emit('change', { folder: 'gone' })"
+    >
+      {{ t('desk.deleteForGood') }}
+    </button>
     <select
       class="field"
       :aria-label="t('desk.moveTo')"

@@ -72,6 +72,7 @@ const own = computed(() => new Set(store.account?.addresses ?? []));
 const others = computed(() => {
   return [...props.message.to, ...props.message.cc].filter(({ address }) => !own.value.has(addressKey(address)));
 });
+const isThrownAway = computed(() => ['trash', 'junk'].includes(props.message.folder));
 const isOwn = computed(() => own.value.has(addressKey(props.message.from.address)));
 const several = computed(() => others.value.length > 0);
 const names = (boxes: { name: string; address: string }[]) => boxes.map((box) => box.name || box.address).join(', ');
@@ -262,12 +263,12 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
         <Undo2 :size="14" aria-hidden="true" />{{ isOwn ? t('desk.backToSent') : t('desk.backToInbox') }}
       </button>
       <button
-        v-if="message.folder !== 'trash'"
+        v-if="message.folder !== 'gone'"
         type="button"
         class="text-button"
-        @click="emit('change', { folder: 'trash' })"
+        @click="emit('change', { folder: isThrownAway ? 'gone' : 'trash' })"
       >
-        <Trash2 :size="14" aria-hidden="true" />{{ t('common.delete') }}
+        <Trash2 :size="14" aria-hidden="true" />{{ isThrownAway ? t('desk.deleteForGood') : t('common.delete') }}
       </button>
     </div>
   </article>

@@ -12,11 +12,12 @@ export interface Flags {
   forwarded: boolean;
 }
 
-/** What is to be done on a server: flags set and taken off, a message moved from one place to another, or put into a place. */
+/** What is to be done on a server: flags set and taken off, a message moved from one place to another, put into a place, or deleted. */
 export type ActContent =
   | { kind: 'flags'; flags: Partial<Flags> }
   | { kind: 'move'; from: string; to: string }
-  | { kind: 'append'; to: string };
+  | { kind: 'append'; to: string }
+  | { kind: 'delete'; from: string };
 
 export type Act = ActContent & {
   id: string;

@@ -225,6 +225,7 @@ export async function changeMessage(
     Object.entries(change).filter(([, value]) => value !== undefined),
   );
   if (again !== undefined) Object.assign(set, { again_on: again?.day ?? null, again_why: again?.why ?? '' });
+  if (change.folder) set.gone_at = change.folder === 'gone' ? Date.now() : null;
   if (reason) set.wait_reason = reason;
   if (undelivered !== undefined) set.wait_note = toColumn(undelivered);
   if (Object.keys(set).length) await db('messages').where({ owner, id }).update(set);

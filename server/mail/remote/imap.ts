@@ -206,6 +206,11 @@ export async function openImap(server: MailServer, password: string): Promise<Re
         return moved.uidMap?.get(uid) ?? null;
       }),
 
+    remove: (uid) =>
+      said(async () => {
+        if (!(await client.messageDelete([uid], { uid: true }))) throw refused('The message was not deleted.');
+      }),
+
     append: (path, raw, flags, receivedAt) =>
       said(async () => {
         const set = NAMES.filter((name) => flags[name]).map((name) => FLAGS[name]);

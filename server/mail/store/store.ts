@@ -112,7 +112,33 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
   /** What is stored is stored one after the other, while what follows is read. */
   let storing: Promise<unknown> = Promise.resolve();
 
-  async function move(trx: Knex.Transaction, { id, folder, receivedAt }: MessageRow, wanted: string): Promise<void> {
+  /** Takes a message out of its mailbox for good. Its bytes stay for as long as other deleted things do, so that it can come back. */
+  async function remove(trx: Knex.Transaction, { id, folder }: MessageRow): Promise<void> {
+    if (folder !== 'trash' && folder !== 'junk') throw new UserError(phrase('mailbox.notInTrash'), 422);
+    const places = await placesOf(trx, owner, id);
+    if (!places.length) return changeMessage(trx, owner, id, { folder: 'gone' });
+    for (const { id: from, mailboxId } of places) {
+      await leavePlace(trx, owner, from);
+      await keepAct(trx, owner, { mailboxId, messageId: id, content: { kind: 'delete', from } }, Date.now());
+    }
+    await settleFolders(trx, owner, [id]);
+  }
+
+  /** Puts a message into a folder of its mailbox in which it lies nowhere any more. */
+  async function putBack(
+    trx: Knex.Transaction,
+    { id, mailboxId, receivedAt }: MessageRow,
+    wanted: string,
+  ): Promise<void> {
+    const to = await placeComing(trx, owner, await folderOf(trx, owner, mailboxId!, wanted), id, receivedAt);
+    await keepAct(trx, owner, { mailboxId: mailboxId!, messageId: id, content: { kind: 'append', to } }, Date.now());
+    await settleFolders(trx, owner, [id]);
+  }
+
+  async function move(trx: Knex.Transaction, message: MessageRow, wanted: string): Promise<void> {
+    if (wanted === 'gone') return remove(trx, message);
+    const { id, folder, mailboxId, receivedAt } = message;
+    if (folder === 'gone' && mailboxId) return putBack(trx, message, wanted);
     const places = await placesOf(trx, owner, id);
     const from = places.find(({ role }) => role === folder) ?? places[0];
     if (!from) {

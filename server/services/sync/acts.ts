@@ -68,6 +68,7 @@ async function uidOf(session: SyncSession, place: Place): Promise<number | null>
 
 async function carryOutOne(session: SyncSession, act: Act): Promise<void> {
   if (act.kind === 'flags') return setFlags(session, act, act.flags);
+  if (act.kind === 'delete') return deleteMessage(session, act, act.from);
   return act.kind === 'move' ? moveMessage(session, act, act.from, act.to) : putIn(session, act, act.to);
 }
 
@@ -112,6 +113,31 @@ async function moveMessage(session: SyncSession, act: Act, from: string, to: str
   });
 }
 
+/** The UID of what is to be deleted. Where it is not known for certain, one that is only called the same is left. */
+async function uidToDelete(session: SyncSession, place: Place): Promise<number | null> {
+  const { app, owner, remote } = session;
+  const isKnown = Boolean((await placeById(app.db, owner, place.id))?.uid);
+  const uid = await uidOf(session, place);
+  if (!uid || isKnown) return uid;
+  const [[head], message] = [await remote.heads([uid]), await messageWithSource(app.db, owner, place.messageId)];
+  return message && head?.size === message.raw.length ? uid : null;
+}
+
+async function deleteMessage(session: SyncSession, act: Act, from: string): Promise<void> {
+  const { app, owner, remote } = session;
+  const place = await placeById(app.db, owner, from);
+  const folder = place && (await folderById(app.db, owner, place.folderId));
+  if (place && folder?.uidValidity) {
+    await session.enter(folder);
+    const uid = await uidToDelete(session, place);
+    if (uid) await remote.remove(uid);
+  }
+  await inTransaction(app.db, async (trx) => {
+    await dropPlaces(trx, owner, [from]);
+    await dropAct(trx, owner, act.id);
+  });
+}
+
 async function putIn(session: SyncSession, act: Act, to: string): Promise<void> {
   const { app, owner, remote } = session;
   const place = await placeById(app.db, owner, to);
@@ -122,7 +148,8 @@ async function putIn(session: SyncSession, act: Act, to: string): Promise<void> 
     await session.open(folder);
     // A server that keeps what it sends has made the copy, and a try before this one may have.
     uid = await uidOf(session, place);
-    const flags = { seen: message.seen };
+    const { seen, replied: answered, flagged, forwarded } = message;
+    const flags = { seen, answered, flagged, forwarded };
     uid ??= await remote.append(folder.path, message.raw, flags, message.receivedAt);
   }
   await inTransaction(app.db, async (trx) => {
@@ -134,8 +161,8 @@ async function putIn(session: SyncSession, act: Act, to: string): Promise<void> 
 /** What a server refuses is not done, and what is shown is again what it has. */
 async function giveUp({ app, owner }: SyncSession, act: Act): Promise<void> {
   await inTransaction(app.db, async (trx) => {
-    if (act.kind === 'move') {
-      await dropPlaces(trx, owner, [act.to]);
+    if (act.kind === 'move') await dropPlaces(trx, owner, [act.to]);
+    if (act.kind === 'move' || act.kind === 'delete') {
       await trx('places').where({ owner, id: act.from }).update({ leaving: false });
     }
     await dropAct(trx, owner, act.id);

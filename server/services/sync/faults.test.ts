@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Folder } from '#shared/schemas/message';
 import { newAccount, openTestApplication } from '../../../tests/application';
 import { PASSWORD, startDovecot, type Dovecot } from '../../../tests/dovecot';
 import { openProxy, type Proxy } from '../../../tests/proxy';
@@ -56,9 +57,9 @@ async function sync(owner: string, id: string, port = dovecot.port): Promise<voi
 /** What is kept is tried again at once, whatever pause it was given. */
 const hurry = (id: string) => app.db('acts').where({ mailbox_id: id }).update({ next_try_at: 0 });
 
-const rows = async (owner: string, folder: 'inbox' | 'archive' | 'sent') =>
+const rows = async (owner: string, folder: Folder) =>
   (await app.mail(owner).list({ folder, waiting: false, limit: 500, today: '2026-11-27' })).rows;
-const subjects = async (owner: string, folder: 'inbox' | 'archive' | 'sent') =>
+const subjects = async (owner: string, folder: Folder) =>
   (await rows(owner, folder)).map(({ subject }) => subject).sort();
 
 /** What the server has, folder by folder. */
@@ -83,11 +84,13 @@ describe('a line that is cut', () => {
       for (let isOver = false; !isOver; at++) {
         const box = await mailboxWith(['One', 'Two', 'Three']);
         const { owner, id, client } = box;
+        await client.append('Trash', letter('Five', box.address));
         await sync(owner, id);
-        const found = await rows(owner, 'inbox');
+        const found = [...(await rows(owner, 'inbox')), ...(await rows(owner, 'trash'))];
         const idOf = (subject: string) => found.find((row) => row.subject === subject)!.id;
         await app.mail(owner).change(idOf('One'), { folder: 'archive' });
         await app.mail(owner).change(idOf('Two'), { flagged: true });
+        await app.mail(owner).change(idOf('Five'), { folder: 'gone' });
         await app.mail(owner).keepSent(id, Buffer.from(letter('Reply', 'ines@client.example')), app.now());
         await client.append('INBOX', letter('Four', box.address));
         proxy.cutAt(at, when);
@@ -96,8 +99,9 @@ describe('a line that is cut', () => {
         isOver = proxy.said() < at;
         await hurry(id);
         await sync(owner, id);
-        const shown = [await subjects(owner, 'inbox'), await subjects(owner, 'archive'), await subjects(owner, 'sent')];
-        expect([at, ...shown]).toEqual([at, ['Four', 'Three', 'Two'], ['One'], ['Reply']]);
+        const shown = [];
+        for (const folder of ['inbox', 'archive', 'sent', 'trash'] as const) shown.push(await subjects(owner, folder));
+        expect([at, ...shown]).toEqual([at, ['Four', 'Three', 'Two'], ['One'], ['Reply'], []]);
         expect([at, await onServer(box)]).toEqual([
           at,
           { INBOX: ['Four', 'Three', 'Two!'], Archive: ['One'], Sent: ['Reply'], Trash: [], Drafts: [] },
@@ -124,7 +128,7 @@ describe('a line that is cut', () => {
     const sent: string[] = [];
     for (let i = 0; i < 520; i++) {
       const { id: message, subject } = found[random(found.length)]!;
-      const kind = random(5);
+      const kind = random(6);
       if (kind === 0) {
         sent.push(`S${i}`);
         await app.mail(owner).keepSent(id, Buffer.from(letter(`S${i}`, 'ines@client.example')), app.now());
@@ -133,6 +137,10 @@ describe('a line that is cut', () => {
         if (isOn) flagged.add(subject);
         else flagged.delete(subject);
         await app.mail(owner).change(message, { flagged: isOn });
+      } else if (kind === 3) {
+        // Deleted for good, and brought back.
+        where.set(subject, 'inbox');
+        for (const folder of ['trash', 'gone', 'inbox']) await app.mail(owner).change(message, { folder });
       } else {
         const to = where.get(subject) === 'inbox' ? 'archive' : 'inbox';
         where.set(subject, to);
@@ -152,6 +160,7 @@ describe('a line that is cut', () => {
     expect(await onServer(box)).toMatchObject({
       INBOX: marked(of('inbox')),
       Archive: marked(of('archive')),
+      Trash: [],
       Sent: sent.sort(),
     });
     expect(await subjects(owner, 'inbox')).toEqual(of('inbox').sort());

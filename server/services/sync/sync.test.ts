@@ -249,6 +249,46 @@ describe('a mailbox on another server', () => {
     await other.logout();
   });
 
+  it('deletes for good what is in the trash, and nothing else, and puts it back as it was', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    for (const subject of ['Kept', 'Deleted', 'Back'])
+      await other.append('INBOX', letter(subject, address), ['\\Flagged', '\\Seen']);
+    // Marked by another program, and to be deleted by that one only.
+    await other.append('Trash', letter('Marked', address), ['\\Deleted']);
+    await sync(owner, id);
+    const mail = app.mail(owner);
+    const idOf = new Map((await list(owner, 'inbox')).map((row) => [row.subject, row.id]));
+    await expect(mail.change(idOf.get('Kept')!, { folder: 'gone' })).rejects.toMatchObject({ status: 422 });
+    for (const subject of ['Deleted', 'Back']) await mail.change(idOf.get(subject)!, { folder: 'trash' });
+    await sync(owner, id);
+    for (const subject of ['Deleted', 'Back']) await mail.change(idOf.get(subject)!, { folder: 'gone' });
+    expect(await subjects(owner, 'trash')).toEqual(['Marked']);
+    const there = async () => {
+      await other.mailboxOpen('Trash', { readOnly: true });
+      const found: string[] = [];
+      for await (const { envelope, flags } of other.fetch('1:*', { envelope: true, flags: true }))
+        found.push(`${envelope!.subject} ${[...flags!].filter((flag) => flag !== '\\Recent').sort()}`);
+      await other.mailboxClose();
+      return found;
+    };
+    await sync(owner, id);
+    expect(await there()).toEqual(['Marked \\Deleted']);
+    expect(await subjects(owner, 'trash')).toEqual(['Marked']);
+    await mail.change(idOf.get('Back')!, { folder: 'trash' });
+    expect((await subjects(owner, 'trash')).sort()).toEqual(['Back', 'Marked']);
+    await sync(owner, id);
+    expect(await there()).toEqual(['Marked \\Deleted', 'Back \\Flagged,\\Seen']);
+    // Both before the server hears of either.
+    await mail.change(idOf.get('Back')!, { folder: 'gone' });
+    await mail.change(idOf.get('Back')!, { folder: 'inbox' });
+    await sync(owner, id);
+    expect(await there()).toEqual(['Marked \\Deleted']);
+    expect((await subjects(owner, 'inbox')).sort()).toEqual(['Back', 'Kept']);
+    await sync(owner, id);
+    expect((await subjects(owner, 'inbox')).sort()).toEqual(['Back', 'Kept']);
+    await other.logout();
+  });
+
   it('follows what is deleted elsewhere, and keeps what is begun', async () => {
     const { owner, id, address, other } = await mailboxOf();
     const raw = letter('One', address);
