@@ -52,6 +52,13 @@ function onChanged(row: HandsRow) {
   if (open.value?.id === row.id) open.value = { ...open.value, ...row };
   rows.value = (rows.value ?? []).map((one) => (one.id === row.id ? row : one));
 }
+async function begin() {
+  try {
+    await beginLetter({});
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
 async function remove() {
   const { id, version, lastDay, question } = open.value!;
   const change = (version: number, deleted: boolean) =>
@@ -94,7 +101,7 @@ async function remove() {
           }}<template v-if="row.lastDay">, {{ t('hands.until', { day: onDay(row.lastDay) }) }}</template></span
         >
       </button>
-      <p v-if="!rows?.length && !problem" class="soft empty">{{ rows ? t('hands.none') : t('hands.loading') }}</p>
+      <p v-if="!rows?.length && !problem" class="soft empty">{{ rows ? t('hands.noneHere') : t('hands.loading') }}</p>
     </nav>
     <div class="main">
       <DoneBar :done="done" @undo="undo" @close="close" />
@@ -111,6 +118,14 @@ async function remove() {
         @changed="onChanged"
         @remove="remove"
       />
+      <section v-else-if="rows && !rows.length && !problem" class="none">
+        <h2>{{ t('hands.none') }}</h2>
+        <p>{{ t('hands.about') }}</p>
+        <I18nT keypath="hands.how" tag="p" scope="global"
+          ><template #key><KeyCaps command="askHands" /></template
+        ></I18nT>
+        <el-button type="primary" @click="begin">{{ t('desk.newMessage') }}</el-button>
+      </section>
       <p v-else-if="rows?.length && !problem" class="soft empty">
         {{ handsId ? t('hands.loading') : t('hands.choose') }}
       </p>
@@ -170,5 +185,17 @@ async function remove() {
 
 .empty {
   padding: var(--s4);
+}
+
+.none {
+  display: grid;
+  gap: var(--s3);
+  justify-items: start;
+  max-width: 560px;
+  margin: var(--s5) auto 0;
+}
+
+.none h2 {
+  font: 600 22px var(--serif);
 }
 </style>

@@ -64,6 +64,13 @@ async function takeOff(id: string) {
   focus(Math.min(at, rows.value.length - 1));
 }
 
+/** After an undo the row is there again, and the keys go on from it. */
+async function bringBack(id: string) {
+  await read();
+  await nextTick();
+  focus(rows.value.findIndex((row) => row.id === id));
+}
+
 let isBusy = false;
 async function attempt(work: () => Promise<void>) {
   // A key pressed twice does it once.
@@ -84,14 +91,14 @@ const keep = (id: string) =>
     add({
       text: t('repeated.isKept', { name: kept.note.name }),
       open: () => navigateTo({ path: '/library', query: { note: kept.note.id } }),
-      undo: () => kept.undo().then(read),
+      undo: () => kept.undo().then(() => bringBack(id)),
     });
     await takeOff(id);
   });
 const leave = (id: string) =>
   attempt(async () => {
     await repeated.change(id, 'left');
-    add({ text: t('repeated.isLeft'), undo: () => repeated.change(id, 'open').then(read) });
+    add({ text: t('repeated.isLeft'), undo: () => repeated.change(id, 'open').then(() => bringBack(id)) });
     await takeOff(id);
   });
 const anew = () =>

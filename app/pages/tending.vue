@@ -79,6 +79,12 @@ async function takeOff(key: string) {
   await nextTick();
   focus(Math.min(at, rows.value.length - 1));
 }
+/** After an undo the row is there again, and the keys go on from it. */
+async function bringBack(key: string) {
+  await read();
+  await nextTick();
+  focus(rows.value.findIndex((row) => row.key === key));
+}
 const list = ref<HTMLElement>();
 const focus = (at: number) => (list.value?.children[at] as HTMLElement | undefined)?.focus();
 
@@ -99,7 +105,7 @@ const leave = (one: Tending) =>
       text: t('tending.isLeft', { name: nameOf(one.note) }),
       async undo() {
         await api('/tending/left', { method: 'POST', body: { about, left: false } });
-        await read();
+        await bringBack(about);
       },
     });
     await takeOff(about);
@@ -112,7 +118,7 @@ const remove = (one: Tending) =>
       text: t('tending.isDeleted', { name }),
       async undo() {
         await back();
-        await read();
+        await bringBack(tendingKey(one));
       },
     });
     await takeOff(tendingKey(one));
@@ -133,7 +139,7 @@ const changeNote = (
       open: () => open(note.id),
       async undo() {
         await notes.change(note.id, changed.version, note);
-        await read();
+        await bringBack(tendingKey(one));
       },
     });
     await takeOff(tendingKey(one));

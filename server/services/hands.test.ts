@@ -1,10 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { optionLink } from '#core/hands/invite';
 import { newAccount, openTestApplication } from '../../tests/application';
-import { rememberAsked } from '../db/repositories/hands';
 import type { Application } from './application';
-import { changeHands, judgeAnswer, makeHands, putAnswer, readHands, readHandsList } from './hands';
-import { openMessage } from './messages';
+import { changeHands, judgeAnswer, keepAsked, makeHands, putAnswer, readHands, readHandsList } from './hands';
+import { changeMessage, openMessage } from './messages';
 
 let app: Application;
 beforeAll(async () => (app = await openTestApplication()));
@@ -25,7 +24,7 @@ async function put(part: object = {}) {
   const letter = message(address, 'ada@c.example, bo@c.example', 'Your visit', 'Which day?');
   const sent = await app.mail(owner).append('sent', letter.raw);
   const people = ['Ada', 'Bo'].map((name) => ({ name, address: `${name.toLowerCase()}@c.example` }));
-  await rememberAsked(app.db, owner, [hands.code], people, sent.id);
+  await keepAsked(app.db, owner, [hands.code], people, sent.id);
   const came = async (from: string, text: string, subject = 'Re: Your visit', inThread = true) =>
     (await app.mail(owner).append('inbox', message(from, address, subject, text, inThread ? letter.id : '').raw)).id;
   return { owner, address, hands, sent: sent.id, came, read: () => readHands(app, owner, hands.id) };
@@ -91,6 +90,31 @@ describe('answers to a show of hands', () => {
     ];
     const waits = async (id: string) => (await app.mail(owner).row(id)).reason;
     expect([await waits(bare), await waits(more), await waits(other)]).toEqual(['counted', 'person', 'person']);
+  });
+
+  it('bring the letter back on the day after the last one, which follows that day', async () => {
+    const { owner, address, hands, sent, came } = await put({ lastDay: '2026-12-04' });
+    const again = async (id = sent) => (await app.mail(owner).row(id)).again;
+    const over = (day: string) => ({ day, why: 'Which day?' });
+    expect(await again()).toEqual(over('2026-12-05'));
+    // Of several who were asked one has answered; a reminder comes back by itself no more.
+    await came('ada@c.example', '[x] 1. Tuesday');
+    const reminder = await app.mail(owner).append('sent', message(address, 'bo@c.example', 'Reminder', hands.code).raw);
+    await keepAsked(app.db, owner, [hands.code], [{ name: 'Bo', address: 'bo@c.example' }], reminder.id);
+    expect([await again(), await again(reminder.id)]).toEqual([over('2026-12-05'), null]);
+    const change = async (lastDay: string | null, deleted = false) => {
+      const { version } = await readHands(app, owner, hands.id);
+      await changeHands(app, owner, hands.id, { version, lastDay, deleted });
+      return again();
+    };
+    expect(await change('2026-12-31')).toEqual(over('2027-01-01'));
+    expect(await change(null)).toBeNull();
+    expect(await change('2026-12-11')).toEqual(over('2026-12-12'));
+    expect(await change('2026-12-11', true)).toBeNull();
+    expect(await change('2026-12-11')).toEqual(over('2026-12-12'));
+    // A day that was chosen by hand stays.
+    await changeMessage(app, owner, sent, { again: { day: '2026-12-08', why: 'Ring them' } });
+    expect(await change('2026-12-18')).toEqual({ day: '2026-12-08', why: 'Ring them' });
   });
 
   it('of one account are nothing to another', async () => {

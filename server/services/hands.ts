@@ -1,6 +1,9 @@
 import { randomBytes } from 'node:crypto';
+import type { Knex } from 'knex';
+import type { Again } from '#shared/schemas/again';
 import type { HandsPage, HandsRow } from '#shared/types/hands';
 import type { HandsChange, HandsInput, HandsVerdict } from '#shared/schemas/hands';
+import { later } from '#core/calendar/day';
 import { codeOf, codesIn } from '#core/hands/hands';
 import { recognise } from '#core/hands/recognise';
 import { addressKey, type Mailbox } from '#core/message/address';
@@ -13,7 +16,9 @@ import {
   handsById,
   insertHands,
   insertReplies,
+  letterOf,
   listHands,
+  rememberAsked,
   repliesTo,
   setReply,
   unreadFor,
@@ -21,6 +26,7 @@ import {
   type NewReply,
 } from '../db/repositories/hands';
 import { ownAddressKeys } from '../db/repositories/mailboxes';
+import { moveAgain } from '../db/repositories/messages';
 import { messagesWithWord } from '../db/repositories/messageWords';
 import { runTask } from '../work/pool';
 import type { Application } from './application';
@@ -114,10 +120,13 @@ export async function changeHands(
   id: string,
   { version, lastDay, deleted }: HandsChange,
 ): Promise<HandsRow> {
+  const before = await handsById(app.db, owner, id);
   const changed = await updateHands(app.db, owner, id, version, { lastDay, deletedAt: deleted ? app.now() : null });
   const hands = await handsById(app.db, owner, id);
   if (!hands) throw notFound('hands');
   if (!changed) throw stale('hands', hands);
+  const letter = await letterOf(app.db, owner, id);
+  if (letter) await moveAgain(app.db, owner, letter, before && over(before), deleted ? null : over(hands));
   return asWritten('hands', version, hands);
 }
 
@@ -154,6 +163,26 @@ export async function judgeAnswer(
   if (verdict.state === 'confirmed' && !fits(page, verdict.options)) throw new UserError(phrase('hands.noFit'), 422);
   if (!(await setReply(app.db, owner, id, answer, verdict))) throw notFound('answer');
   return readHands(app, owner, id);
+}
+
+const NO_DAYS_OFF = { weekdays: [], days: [] };
+
+/** The letter of a show of hands comes back on the day after its last day, with the question as why. */
+function over({ lastDay, question }: HandsRow): Again | null {
+  const day = lastDay && later(lastDay, 1, 'day', NO_DAYS_OFF);
+  return day ? { day, why: question.slice(0, 300) } : null;
+}
+
+/** Takes down who was asked by a letter that was sent, and has it come back when all should have answered. */
+export async function keepAsked(
+  trx: Knex,
+  owner: string,
+  codes: string[],
+  people: Mailbox[],
+  messageId: string,
+): Promise<void> {
+  for (const hands of await rememberAsked(trx, owner, codes, people, messageId))
+    await moveAgain(trx, owner, messageId, null, over(hands));
 }
 
 /** The codes of shows of hands that stand in a letter. */

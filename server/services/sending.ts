@@ -21,7 +21,6 @@ import {
   type Recipient,
 } from '../db/repositories/outbox';
 import { rememberSignature } from '../db/repositories/signatureChoices';
-import { rememberAsked } from '../db/repositories/hands';
 import { rememberSentNotes } from '../db/repositories/sentNotes';
 import { inTransaction } from '../db/transaction';
 import type { Setback } from '../mail/ports';
@@ -31,7 +30,7 @@ import type { Application } from './application';
 import { notFound, stale, UserError } from './errors';
 import { learnEdits } from './edits';
 import { noteFault } from './fault';
-import { codesInLetter } from './hands';
+import { codesInLetter, keepAsked } from './hands';
 import { settleTaken } from './knowing';
 import { lookAt } from './look';
 import { againAfter } from './messages';
@@ -245,7 +244,7 @@ async function settleAnswer(
     await settleTaken(app, trx, owner, draft);
     await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
     const people = [...draft.to, ...draft.cc, ...draft.bcc];
-    await rememberAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);
+    await keepAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);
     return { settled, draft };
   };
   const { settled, draft } = item.sentMessageId

@@ -171,7 +171,7 @@ test('tending says what wants attention, and each is done with one key and undon
   await page.keyboard.press('ArrowDown');
   await expect(summer).toBeFocused();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(spring).toBeVisible();
+  await expect(spring).toBeFocused();
   await summer.focus();
   await page.keyboard.press('Delete');
   await expect(page.getByText('“Closed in summer” is deleted.')).toBeVisible();
@@ -228,7 +228,7 @@ test('what is often written by hand is shown with what changes in it, kept with 
   await page.keyboard.press('l');
   await expect(church).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(church).toBeVisible();
+  await expect(church).toBeFocused();
 
   // Pressed twice while it is kept, it is kept once.
   await page.route('**/api/notes', async (route) => {
@@ -241,9 +241,8 @@ test('what is often written by hand is shown with what changes in it, kept with 
   await expect(page.getByText(/Kept as “If a key sticks/)).toBeVisible();
   await expect(care).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(care).toBeVisible();
+  await expect(care).toBeFocused();
   expect(await (await page.request.get('/api/notes')).json()).toEqual([]);
-  await care.focus();
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Open' }).click();
   await expect(page).toHaveURL(/\/library\?note=/);
@@ -365,7 +364,7 @@ test('what is changed again and again in a note is proposed with its letters, ma
   await expect(row).toHaveCount(0);
   expect(await body()).toBe(words.replace('nine', 'half past eight'));
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(row).toBeVisible();
+  await expect(row).toBeFocused();
   expect(await body()).toBe(words);
 });
 

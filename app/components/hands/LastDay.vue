@@ -37,7 +37,7 @@ defineExpose({ problem });
       :aria-invalid="Boolean(problem)"
     />
     <p :id="`${id}-said`" class="small" :class="problem ? 'wrong' : 'soft'">
-      {{ problem || (day && typed !== onDay(day) ? onDay(day) : '') }}
+      {{ problem || (day ? t('hands.comesBack', { day: onDay(day) }) : '') }}
     </p>
   </div>
 </template>

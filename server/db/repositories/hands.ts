@@ -73,16 +73,20 @@ export async function knownCodes(db: Knex, owner: string, codes: string[]): Prom
   return new Set(known);
 }
 
-/** Takes down who was asked by a letter with these codes in it. One asked before stays as they were. */
+/**
+ * Takes down who was asked by a letter with these codes in it. One asked before stays as they were.
+ * @returns the shows of hands that nobody was asked before
+ */
 export async function rememberAsked(
   db: Knex,
   owner: string,
   codes: string[],
   people: Mailbox[],
   messageId: string | null,
-): Promise<void> {
-  if (!codes.length || !people.length) return;
-  const ids = await db('hands').where({ owner }).whereIn('code', codes).pluck<string[]>('id');
+): Promise<HandsRow[]> {
+  if (!codes.length || !people.length) return [];
+  const found = (await rowsOf(db, owner).whereIn('code', codes)).map(toRow);
+  const ids = found.map(({ id }) => id);
   const each = new Map(people.map((box) => [keyOf(box.address), box]));
   const rows = ids.flatMap((id) =>
     [...each].map(([key, { name, address }]) => ({
@@ -92,6 +96,17 @@ export async function rememberAsked(
     })),
   );
   if (rows.length) await db('hands_asked').insert(rows).onConflict(['hands_id', 'address_key']).ignore();
+  return found.filter(({ asked }) => !asked);
+}
+
+/** The letter by which a show of hands was first put to somebody; null when it is gone. */
+export async function letterOf(db: Knex, owner: string, id: string): Promise<string | null> {
+  const row = await db('hands_asked as a')
+    .join('messages as m', 'm.id', 'a.message_id')
+    .where({ 'a.owner': owner, 'a.hands_id': id })
+    .orderBy(['m.received_at', 'm.id'])
+    .first('m.id');
+  return row ? String(row.id) : null;
 }
 
 /** Who was asked, in the order of their names, by which they are known. */

@@ -255,11 +255,30 @@ export async function messageByMessageId(
   return row ? { id: String(row.id), threadId: String(row.thread_id) } : null;
 }
 
-/** Takes the day off what answers have come to. */
+/** Has a message come back as `to` says where it comes back on no day, or as `from` says: a day that was chosen stays. */
+export async function moveAgain(
+  db: Knex,
+  owner: string,
+  id: string,
+  from: Again | null,
+  to: Again | null,
+): Promise<void> {
+  await db('messages')
+    .where({ owner, id })
+    .where((q) => q.whereNull('again_on').orWhere({ again_on: from?.day ?? null }))
+    .update({ again_on: to?.day ?? null, again_why: to?.why ?? '' });
+}
+
+/** Takes the day off what answers have come to, but for what several people were asked by: not all have answered. */
 export async function answersCame(db: Knex, owner: string, answers: ThreadFields[]): Promise<void> {
   const named = new Set(answers.flatMap((answer) => namedIds({ ...answer, messageId: '' })));
   if (!named.size) return;
-  const set = await db('messages').where({ owner }).whereNotNull('again_on').select('id', 'message_id');
+  const asked = db('hands_asked').whereRaw('hands_asked.message_id = messages.id').where({ alone: false });
+  const set = await db('messages')
+    .where({ owner })
+    .whereNotNull('again_on')
+    .whereNotExists(asked)
+    .select('id', 'message_id');
   const answered = set.filter(({ message_id: messageId }) => named.has(messageId)).map(({ id }) => id);
   if (answered.length)
     await db('messages').where({ owner }).whereIn('id', answered).update({ again_on: null, again_why: '' });
