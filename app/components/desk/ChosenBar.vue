@@ -87,6 +87,11 @@ function pick(event: Event, done: (value: string) => void) {
   background: var(--green-wash);
 }
 
+/* Each line of them begins where the others do. */
+.chosen .text-button {
+  padding-inline: 0;
+}
+
 .field {
   width: 120px;
   min-height: 28px;
