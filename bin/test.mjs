@@ -16,32 +16,41 @@ const tool = (name, ...args) =>
 
 await run(async () => {
   say('The first start, from nothing …');
-  const { entry, drop } = await checkFirstStart(root);
+  let reading;
+  const { entry, drop } = await checkFirstStart(root, () => {
+    // While it is killed and started again, there is little to reckon.
+    reading = checkText();
+    // What it finds is said when it is waited for.
+    reading.catch(() => {});
+  });
   process.env.JAR_NOTE_ENTRY = entry;
   try {
+    await reading;
     await checkTheRest();
   } finally {
     await drop();
   }
 });
 
-async function checkTheRest() {
+async function checkText() {
   await ensurePackages(root);
+  process.env.NUXT_TELEMETRY_DISABLED = '1';
+  say('Types, lint and format …');
+  await command(join(root, 'node_modules', '.bin', 'nuxt'), ['prepare'], { cwd: root });
+  // Each keeps one processor busy, and one takes as long as the other two.
+  const checks = await Promise.allSettled([
+    tool('eslint', '.', '--max-warnings', '0'),
+    tool('vue-tsc', '-b', '--noEmit').then(() => tool('prettier', '--check', '--log-level', 'warn', '.')),
+  ]);
+  for (const { reason } of checks) if (reason) throw reason;
+}
+
+async function checkTheRest() {
   process.env.CHROMIUM = await ensureProgram(BROWSERS, BROWSERS[0]);
   // A mail server that others wrote, for what is tested against one; several tests start one at the same time.
   await ensureProgram(['dovecot'], 'dovecot-imapd');
   // A machine has room for one mail server; where there is another, or nobody may install one, its tests are left out and say so.
   if (process.getuid?.() === 0 && !find('sendmail')) await ensureProgram(['postfix'], 'postfix');
-  process.env.NUXT_TELEMETRY_DISABLED = '1';
-
-  say('Types, lint and format …');
-  await command(join(root, 'node_modules', '.bin', 'nuxt'), ['prepare'], { cwd: root });
-  // Each keeps one processor busy.
-  const checks = await Promise.allSettled([
-    tool('vue-tsc', '-b', '--noEmit'),
-    tool('eslint', '.', '--max-warnings', '0').then(() => tool('prettier', '--check', '--log-level', 'warn', '.')),
-  ]);
-  for (const { reason } of checks) if (reason) throw reason;
   say('Unit and database tests …');
   await tool('vitest', 'run');
   say('Browser tests …');

@@ -22,10 +22,11 @@ async function processesWith(mark) {
 /**
  * Brings the application up through bin/start.mjs with data and build in a throwaway folder, as on a checkout where
  * nothing was prepared.
+ * @param onUp called once it is up for the first time: what is built, and installed, stays from then on
  * @returns the entry of what was built, and how to drop it
  * @throws Stop with what did not hold
  */
-export async function checkFirstStart(root) {
+export async function checkFirstStart(root, onUp = () => {}) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-first-'));
   const port = await freePort();
   // The first start of a checkout finds no such folder; one left from other work would hide what is missing.
@@ -67,6 +68,7 @@ export async function checkFirstStart(root) {
   try {
     let child = start();
     await expect('The first start comes up', isUp(child), 900_000);
+    onUp();
     const database = await pidOf('--datadir=');
     process.kill(database, 'SIGKILL');
     await expect(
