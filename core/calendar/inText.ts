@@ -72,6 +72,14 @@ export function daysInText(text: string, today: Day, locale: string, off: DaysOf
   return out;
 }
 
+/** What stands before a day that does not suit: "any day but Thursday", "nicht am Freitag". */
+const RULED_OUT =
+  /(?<!\p{L})(?:(?:any|every|all|no)\s(?:\p{L}{1,12}\s){0,2}but|except|other than|apart from|not|außer|nicht|bis auf|sauf|excepté|pas|excepto|salvo|menos)(?:\s(?:for|on|am|an|den|dem|le|el|the|next|this)){0,2}\s$/iu;
+
+/** Whether the day found at `from` in a text is named as one that does not suit. */
+export const isRuledOut = (text: string, from: number): boolean =>
+  RULED_OUT.test(text.slice(Math.max(0, from - 60), from));
+
 /** Whether a weekday in running text means one day, and not a habit or a name. */
 function isOneDay(text: string, from: number, to: number): boolean {
   const before = text.slice(Math.max(0, from - 12), from);

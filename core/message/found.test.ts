@@ -33,3 +33,16 @@ it('each is found once, days by the day they were written on', () => {
   expect(findInText(text, 'an amount', ways)).toEqual(['£240', '£250']);
   expect(findInText(text, 'a reference', ways)).toEqual([]);
 });
+
+it.each([
+  ['en-GB', 'Any day but Thursday, please; Friday is best.', ['2026-11-27']],
+  ['en-GB', 'Not Thursday but Friday.', ['2026-11-27']],
+  ['en-GB', 'Every morning except for 3 December and not on the 4th December.', []],
+  ['en-GB', 'It cannot be before Thursday, so Thursday but in the evening.', ['2026-11-26']],
+  ['de-DE', 'Immer, außer am Donnerstag. Freitag passt, nicht am 3. Dezember.', ['2026-11-27']],
+  ['fr-FR', 'Tous les jours sauf le jeudi ; vendredi nous convient.', ['2026-11-27']],
+  ['es-ES', 'Cualquier día menos el jueves. El viernes va bien.', ['2026-11-27']],
+] as const)('a day that does not suit is not offered (%s: %s)', (locale, text, days) => {
+  const off = { weekdays: [], days: [] };
+  expect(findInText(text, 'a date', { locale, off, today: '2026-11-24' })).toEqual(days);
+});

@@ -1,6 +1,6 @@
 import type { Day, DaysOff } from '../calendar/day';
 import { FINDER_LIMIT } from './limit';
-import { daysInText } from '../calendar/inText';
+import { daysInText, isRuledOut } from '../calendar/inText';
 import { amountsInText } from '../number/inText';
 
 /** A reference found in running text: an order, booking or invoice number. */
@@ -44,7 +44,7 @@ export function referencesInText(text: string): FoundReference[] {
   return out;
 }
 
-/** What of a kind the beginning of a message holds, each once, the likeliest first; days as ISO 8601. */
+/** What of a kind the beginning of a message holds, each once, the likeliest first; days as ISO 8601, without those that do not suit. */
 export function findInText(
   written: string,
   what: 'a date' | 'an amount' | 'a reference',
@@ -53,7 +53,9 @@ export function findInText(
   const text = written.slice(0, FINDER_LIMIT);
   const all =
     what === 'a date'
-      ? daysInText(text, today, locale, off).map(({ day }) => day)
+      ? daysInText(text, today, locale, off)
+          .filter(({ from }) => !isRuledOut(text, from))
+          .map(({ day }) => day)
       : what === 'an amount'
         ? amountsInText(text, locale).map((found) => found.text)
         : referencesInText(text).map((found) => found.text);

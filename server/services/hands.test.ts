@@ -4,6 +4,7 @@ import { newAccount, openTestApplication } from '../../tests/application';
 import type { Application } from './application';
 import { changeHands, judgeAnswer, keepAsked, makeHands, putAnswer, readHands, readHandsList } from './hands';
 import { changeMessage, openMessage } from './messages';
+import { readPerson, removePerson } from './people';
 
 let app: Application;
 beforeAll(async () => (app = await openTestApplication()));
@@ -78,6 +79,21 @@ describe('answers to a show of hands', () => {
     await expect(putAnswer(app, owner, hands.id, { address: 'ada@c.example', options: [4] })).rejects.toMatchObject({
       status: 422,
     });
+  });
+
+  it('are gone with the person they came from, also where their messages stay', async () => {
+    const { owner, hands, came, read } = await put();
+    await came('bo@c.example', '[x] 1. Tuesday');
+    await putAnswer(app, owner, hands.id, { address: 'bo@c.example', options: [2] });
+    await came('ada@c.example', '[x] 3. Friday');
+    expect(brief(await read()).map(([who]) => who)).toEqual(['bo', 'bo', 'ada']);
+    const bo = (await readPerson(app, owner, 'bo@c.example'))!;
+    const all = { version: bo.version, messages: false };
+    for await (const { problem } of removePerson(app, owner, bo.id, all)) expect(problem).toBeNull();
+    const page = await read();
+    expect(brief(page)).toEqual([['ada', [3], 'sure']]);
+    expect([...page.people, ...page.others].map(({ name }) => name)).toEqual(['Ada']);
+    expect(JSON.stringify(await app.db('hands_answers').where({ hands_id: hands.id }))).not.toContain('bo@');
   });
 
   it('wait for nothing where they say nothing else', async () => {

@@ -174,6 +174,20 @@ describe('a person', () => {
     ).rejects.toMatchObject({ status: 404 });
   });
 
+  it('stays greeted as was learnt when the other one gives how, and goes on learning', async () => {
+    const { owner, came, sent, person } = await fresh();
+    await came('Ada Marsh <ada@m.example>', 'Hello');
+    await sent('Ada Marsh <office@m.example>', 'Dear Mrs Marsh,\r\nwell.', 2);
+    const [ada, office] = [await person('ada@m.example'), await person('office@m.example')];
+    const learnt = { greetingName: office.greetingName, form: office.form, greetedAt: office.greetedAt };
+    expect(learnt).toMatchObject({ greetingName: 'Mrs Marsh', greetedAt: Date.UTC(2026, 10, 2) });
+    const { id, version } = ada;
+    await joinPeople(app, owner, id, { version, other: office.id, otherVersion: office.version });
+    expect(await person('ada@m.example')).toMatchObject(learnt);
+    await sent('Ada Marsh <ada@m.example>', 'Dear Ada,\r\nwell.', 3);
+    expect(await person('office@m.example')).toMatchObject({ greetingName: 'Ada', greetedAt: Date.UTC(2026, 10, 3) });
+  });
+
   it('is deleted with all that is known of them, the messages too if wanted; nothing goes when they were changed', async () => {
     const { owner, came, sent, person } = await fresh();
     await came('Ada <ada@m.example>', 'Hello');

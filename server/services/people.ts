@@ -15,6 +15,7 @@ import {
   peopleNamed,
   personByAddress,
   personById,
+  takeOverGreeting,
   updatePerson,
 } from '../db/repositories/people';
 import { messagesWith, searchMessages } from '../db/repositories/messageWords';
@@ -122,6 +123,7 @@ export async function joinPeople(
     const facts = missingIn(person, other);
     const parts = (await addressesOf(trx, owner, otherId)).slice(1).map((part) => part.id);
     await updatePerson(trx, owner, id, version, completed(person, facts));
+    await takeOverGreeting(trx, owner, id, otherId, facts);
     await makePart(trx, owner, otherId, id, { facts, parts });
   });
   return readPersonPage(app, owner, id);

@@ -297,6 +297,22 @@ export async function updatePerson(
   return changed === 1;
 }
 
+/** Has what somebody took over from another one count as it did there: as learnt, or as put in by hand. */
+export async function takeOverGreeting(
+  trx: Knex.Transaction,
+  owner: string,
+  id: string,
+  other: string,
+  { greetingName, form }: Partial<Facts>,
+): Promise<void> {
+  const row = await trx('people').where({ owner, id: other }).first('greeting_own', 'greeted_at', 'form_own');
+  const set = {
+    ...(greetingName && { greeting_own: row!.greeting_own, greeted_at: row!.greeted_at }),
+    ...(form && { form_own: row!.form_own }),
+  };
+  if (Object.keys(set).length) await trx('people').where({ owner, id }).update(set);
+}
+
 /** What somebody gave to the person they were put together with. */
 export interface Gave {
   facts: Partial<Facts>;
@@ -359,6 +375,9 @@ export async function deletePerson(
       .andWhere((q) => q.where({ id }).orWhere({ part_of: id }));
   const rows = await mine().select('id', 'address_key');
   const keys = rows.map(({ address_key: key }) => key);
+  // A message that stays is not read for an answer once more.
+  const read = { state: 'none', address_key: '', address: '', name: '', choices: '[]' };
+  await trx('hands_answers').where({ owner }).whereIn('address_key', keys).whereNotNull('message_id').update(read);
   for (const [table, column] of Object.entries(KNOWN_OF_ADDRESS))
     await trx(table).where({ owner }).whereIn(column, keys).delete();
   // That a note was put in stays counted, without for whom.
