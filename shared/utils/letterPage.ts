@@ -1,6 +1,6 @@
 /**
- * The page a message's HTML is shown on, inside a frame that runs nothing: no scripts, nothing fetched unless pictures from
- * elsewhere were asked for.
+ * The page a message's HTML is shown on, inside a frame that runs nothing: no scripts, nothing fetched from elsewhere unless
+ * pictures were asked for.
  * @param html sanitised
  */
 export function letterPage(html: string, pictures: boolean): string {
@@ -13,4 +13,4 @@ table{max-width:100%}blockquote{margin:0 0 0 4px;padding-left:10px;border-left:2
 }
 
 export const letterPolicy = (pictures: boolean): string =>
-  `default-src 'none'; img-src 'self' data:${pictures ? ' http: https:' : ''}; style-src 'unsafe-inline'`;
+  `default-src 'none'; img-src 'self' data:${pictures ? ' http: https:' : ''}; style-src 'unsafe-inline'; font-src 'self'`;

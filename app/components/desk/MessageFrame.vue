@@ -16,7 +16,12 @@ const height = ref(200);
 function fit() {
   const inside = element.value?.contentDocument;
   if (!inside) return;
+  const faces = inside.createElement('style');
+  faces.textContent = ownFaces();
+  inside.head.append(faces);
   number();
+  // In another face it is of another height.
+  void inside.fonts.ready.then(number);
   // Keys pressed while something is selected in the letter are meant for the Desk.
   inside.addEventListener('keydown', (event) => {
     const { key, code, altKey, ctrlKey, shiftKey, metaKey } = event;
