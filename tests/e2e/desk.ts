@@ -164,3 +164,9 @@ export async function expectAccessibleInBoth(page: Page): Promise<void> {
 }
 
 export { expect };
+
+/** The faces that text in a frame is shown in, of those that came with the application. */
+export const loadedFaces = (frame: Element): string[] =>
+  [...(frame as HTMLIFrameElement).contentDocument!.fonts]
+    .filter(({ status }) => status === 'loaded')
+    .map(({ family }) => family);

@@ -7,6 +7,7 @@ import {
   expect,
   expectAccessible,
   keepNote,
+  loadedFaces,
   paragraph,
   shortcut,
   test,
@@ -101,14 +102,7 @@ test('a message of HTML has its questions numbered, and a key pressed in it take
   await bring(page, [{ name: 'ada.eml', buffer: html }]);
   await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   const inside = page.frameLocator('iframe[title="The text of the message"]');
-  // It is read in the face that all other text is read in.
-  const faces = () =>
-    page
-      .locator('iframe')
-      .evaluate((frame: HTMLIFrameElement) =>
-        [...frame.contentDocument!.fonts].filter(({ status }) => status === 'loaded').map(({ family }) => family),
-      );
-  await expect.poll(faces).toContain('Literata Variable');
+  await expect.poll(() => page.locator('iframe').evaluate(loadedFaces)).toContain('Literata Variable');
   await expect(inside.locator('[data-ask="1"]')).toHaveCount(1);
   await expect(page.getByRole('group', { name: 'Offered' }).getByRole('button', { name: /Prices/ })).toBeVisible();
   await inside.getByText('Hello,').click();
