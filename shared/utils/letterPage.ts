@@ -13,4 +13,4 @@ table{max-width:100%}blockquote{margin:0 0 0 4px;padding-left:10px;border-left:2
 }
 
 export const letterPolicy = (pictures: boolean): string =>
-  `default-src 'none'; img-src 'self' data:${pictures ? ' http: https:' : ''}; style-src 'unsafe-inline'; font-src 'self'`;
+  `default-src 'none'; img-src 'self' data:${pictures ? ' http: https:' : ''}; style-src 'unsafe-inline'; font-src 'self' data:`;
