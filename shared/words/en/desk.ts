@@ -65,7 +65,7 @@ export default {
   notSigned: 'Without a signature.',
   withoutSignature: 'none',
   lastLook: 'Last look',
-  showLook: 'More about it',
+  showLook: 'Details',
   closeLook: 'Close the list',
   more: 'and {count} more',
   sendAnyway: 'Send all the same',
