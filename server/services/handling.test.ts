@@ -256,12 +256,19 @@ describe('a message deleted for good', () => {
     const { id } = await append(owner, LETTER);
     const { id: begun } = await append(owner, LETTER.toString().replace('Tuning', 'Begun'));
     await expect(changeMessage(app, owner, id, { folder: 'gone' })).rejects.toMatchObject({ status: 422 });
+    await changeMessage(app, owner, id, { again: { day: inDays(2), why: '' } });
     for (const folder of ['trash', 'gone', 'trash', 'gone'])
       expect(await changeMessages(app, owner, [id, begun], { folder })).toEqual({ changed: 2 });
     expect(await subjects(owner, { folder: 'trash' })).toEqual([]);
+    expect(await subjects(owner, { later: true })).toEqual([]);
+    expect(await subjects(owner, { waiting: true }, after(3))).toEqual([]);
     expect((await findMessages(app, owner, mailSearchSchema.cast({ words: 'tuning', folder: 'trash' }))).rows).toEqual(
       [],
     );
+    // Brought in once more it is there again, as the same one.
+    expect(await append(owner, LETTER)).toMatchObject({ id, added: true });
+    expect(await subjects(owner, { waiting: true })).toEqual(['Tuning']);
+    for (const folder of ['trash', 'gone']) await changeMessage(app, owner, id, { folder });
     await beginDraft(app, owner, { mode: 'reply', originalId: begun });
     await tidyUp(after(29));
     expect(await app.mail(owner).get(id)).toMatchObject({ raw: LETTER });

@@ -84,18 +84,27 @@ export function toMessageRow(row: Record<string, unknown>): MessageRow {
   };
 }
 
-/** The ids of messages that are there already, by the digests of their bytes. */
+/** Messages that are there already, by the digests of their bytes. */
 export async function knownMessages(
   trx: Knex.Transaction,
   owner: string,
   digests: string[],
-): Promise<Map<string, string>> {
-  const known = new Map<string, string>();
+): Promise<Map<string, { id: string; isGone: boolean }>> {
+  const known = new Map<string, { id: string; isGone: boolean }>();
   for (const some of portions(digests)) {
-    const rows = await trx('messages').where({ owner }).whereIn('digest', some).forShare().select('id', 'digest');
-    for (const { id, digest } of rows) known.set(String(digest), String(id));
+    const rows = await trx('messages')
+      .where({ owner })
+      .whereIn('digest', some)
+      .forShare()
+      .select('id', 'digest', 'folder');
+    for (const { id, digest, folder } of rows) known.set(String(digest), { id: String(id), isGone: folder === 'gone' });
   }
   return known;
+}
+
+/** Puts a message that is gone into a list again, as one that lies on no server. */
+export async function bringBack(trx: Knex.Transaction, owner: string, id: string, folder: StoredFolder): Promise<void> {
+  await trx('messages').where({ owner, id, folder: 'gone' }).update({ folder, mailbox_id: null, gone_at: null });
 }
 
 type Derived = MessageThread & Pick<NewMessage, 'preview' | 'attachments' | 'text'>;

@@ -9,10 +9,12 @@ import { knownCodes } from '../../db/repositories/hands';
 import { ownAddressKeys } from '../../db/repositories/mailboxes';
 import {
   answersCame,
+  bringBack,
   changeMessage,
   insertMessages,
   knownMessages,
   messageByMessageId,
+  threadsOf,
   type NewMessage,
 } from '../../db/repositories/messages';
 import { insertWords } from '../../db/repositories/messageWords';
@@ -74,19 +76,27 @@ export async function storeMessages(
     incoming.map(({ columns }) => columns.answers),
   );
   const result: Appended[] = [];
+  const back: string[] = [];
   const fresh: (NewMessage & Pick<Columns, 'words' | 'greeted'>)[] = [];
   for (const one of incoming) {
     const { raw, columns, options = {} } = one;
     const broken = allOf([columns.broken, options.cut ? CUT : null]);
     const there = known.get(columns.digest);
+    const folder = options.brought && isOwn(one) ? 'sent' : source.folder;
     if (there) {
-      result.push({ id: there, added: false, broken });
+      // What was deleted and is brought in by hand is wanted again; a server's messages lie where it says.
+      const isBack = there.isGone && !source.mailboxId;
+      if (isBack) {
+        await bringBack(trx, owner, there.id, folder);
+        back.push(there.id);
+        there.isGone = false;
+      }
+      result.push({ id: there.id, added: isBack, broken });
       continue;
     }
     const at = options.receivedAt ?? columns.sentAt ?? Date.now();
-    const folder = options.brought && isOwn(one) ? 'sent' : source.folder;
     const id = newId(at > 0 ? at : Date.now());
-    known.set(columns.digest, id);
+    known.set(columns.digest, { id, isGone: false });
     const sender = learnt.get(addressKey(columns.from[0]?.address ?? ''));
     const usual = folder === 'sent' ? 'own' : waitReason(columns, own, { learnt: sender, isBefore: at < source.since });
     const reason = usual === 'person' && codes.has(columns.answers) ? 'counted' : usual;
@@ -104,6 +114,11 @@ export async function storeMessages(
     });
     result.push({ id, added: true, broken });
   }
+  const settle = async (threads: Iterable<string>) => {
+    if (changed) for (const thread of threads) changed.add(thread);
+    else await settleWaiting(trx, owner, threads);
+  };
+  await settle(await threadsOf(trx, owner, back));
   if (!fresh.length) return result;
   const threads = await joinThreads(trx, owner, fresh);
   for (const one of fresh) one.threadId = threads.get(one.id)!;
@@ -115,8 +130,7 @@ export async function storeMessages(
     fresh.filter(({ folder }) => folder === 'inbox'),
   );
   await meetPeople(trx, owner, peopleIn(fresh, own));
-  if (changed) for (const thread of threads.values()) changed.add(thread);
-  else await settleWaiting(trx, owner, threads.values());
+  await settle(threads.values());
   return result;
 }
 

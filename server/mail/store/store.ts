@@ -115,6 +115,8 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
   /** Takes a message out of its mailbox for good. Its bytes stay for as long as other deleted things do, so that it can come back. */
   async function remove(trx: Knex.Transaction, { id, folder }: MessageRow): Promise<void> {
     if (folder !== 'trash' && folder !== 'junk') throw new UserError(phrase('mailbox.notInTrash'), 422);
+    // What was deleted elsewhere comes back on its day; this does not.
+    await changeMessage(trx, owner, id, { again: null });
     const places = await placesOf(trx, owner, id);
     if (!places.length) return changeMessage(trx, owner, id, { folder: 'gone' });
     for (const { id: from, mailboxId } of places) {
