@@ -12,6 +12,9 @@ const OPENED_MS = 2_000;
 /** So long until a message is asked after once more. */
 const ASK_AGAIN_MS = 1_000;
 
+/** What is said of a message that was moved, by where it went. */
+const MOVED = { archive: 'desk.archived', trash: 'desk.putInTrash', gone: 'desk.deletedForGood' } as const;
+
 /** The message and the draft that are open on the Desk, as the address of the page names them, and what is done with both. */
 export function useDesk(around: {
   /** Goes to the answer that is begun already. */
@@ -177,17 +180,9 @@ export function useDesk(around: {
             : t('again.isOff')
           : part.senderWaits !== undefined
             ? saidOfSender(part.senderWaits, from.name || from.address)
-            : part.folder === 'archive'
-              ? t('desk.archived')
-              : part.folder === 'trash'
-                ? t('desk.putInTrash')
-                : part.folder === 'gone'
-                  ? t('desk.deletedForGood')
-                  : part.answered
-                    ? t('desk.takenOffWaiting')
-                    : part.answered === false
-                      ? t('desk.backOnWaiting')
-                      : t('desk.moved');
+            : part.folder
+              ? t(MOVED[part.folder as keyof typeof MOVED] ?? 'desk.moved')
+              : t(part.answered ? 'desk.takenOffWaiting' : 'desk.backOnWaiting');
       await mail.refresh();
       if (leaves) await showMessage(next);
       // What waits now, and why, is known where it was worked out.
@@ -244,17 +239,18 @@ export function useDesk(around: {
         )?.id ?? '')
       : messageId.value;
     try {
-      const count = await mail.changeMany(ids, part);
+      const changed = await mail.changeMany(ids, part);
       await mail.refresh();
       if (next !== messageId.value) await showMessage(next);
       const code = part.folder === 'gone' ? 'desk.deletedMany' : part.folder ? 'desk.changedMany' : 'desk.answeredMany';
       const backs = new Map<string, string[]>();
-      for (const row of before) {
+      // What was left as it was has no way back.
+      for (const row of before.filter(({ id }) => changed.includes(id))) {
         const back = JSON.stringify(backFrom(row, part));
         backs.set(back, [...(backs.get(back) ?? []), row.id]);
       }
       add({
-        text: t(code, { count }),
+        text: t(code, { count: changed.length }),
         undo: async () => {
           for (const [back, some] of backs) await mail.changeMany(some, JSON.parse(back) as MessageChange);
           await mail.refresh();

@@ -99,15 +99,15 @@ export const useMailStore = defineStore('mail', () => {
     changes++;
   }
 
-  /** The same change to several, so many with one request. @returns how many were changed */
-  async function changeMany(ids: string[], change: MessageChange): Promise<number> {
-    let count = 0;
+  /** The same change to several, so many with one request. @returns those that were changed */
+  async function changeMany(ids: string[], change: MessageChange): Promise<string[]> {
+    const changed: string[] = [];
     for (let at = 0; at < ids.length; at += 500) {
       const body = { ids: ids.slice(at, at + 500), change };
-      count += (await api<{ changed: number }>('/messages/change', { method: 'POST', body })).changed;
+      changed.push(...(await api<{ changed: string[] }>('/messages/change', { method: 'POST', body })).changed);
     }
     if (change.folder === 'trash') useKnowingStore().thrownAway(ids);
-    return count;
+    return changed;
   }
 
   /** The message to go on with when `id` leaves the list: the next one, or else the one before. */

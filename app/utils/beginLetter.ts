@@ -7,7 +7,8 @@ export async function beginLetter(
   part: Partial<{ to: Mailbox[]; bcc: Mailbox[]; subject: string; body: DocJson }>,
 ): Promise<void> {
   const { to = [], bcc = [], subject = '', body = emptyDoc() } = part;
-  const start = { to, bcc, subject: docFromText(subject), body };
+  // One of which nothing is known is the same as one that was begun before and never written in.
+  const start = Object.keys(part).length ? { to, bcc, subject: docFromText(subject), body } : undefined;
   const draft = await api<Draft>('/drafts', { method: 'POST', body: { mode: 'new', start } });
   await navigateTo({ path: '/', query: { draft: draft.id } });
 }

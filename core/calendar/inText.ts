@@ -74,7 +74,7 @@ export function daysInText(text: string, today: Day, locale: string, off: DaysOf
 
 /** What stands before a day that does not suit: "any day but Thursday", "nicht am Freitag". */
 const RULED_OUT =
-  /(?<!\p{L})(?:(?:any|every|all|no)\s(?:\p{L}{1,12}\s){0,2}but|except|other than|apart from|not|außer|nicht|bis auf|sauf|excepté|pas|excepto|salvo|menos)(?:\s(?:for|on|am|an|den|dem|le|el|the|next|this)){0,2}\s$/iu;
+  /(?<!\p{L})(?:(?:any|every|all|no)\s(?:\p{L}{1,12}\s){0,2}but|except|other than|apart from|(?<!(?:why|if)\s)not|außer|(?<!(?:warum|wenn)\s)nicht|bis auf|sauf|excepté|(?<!pourquoi\s)pas|excepto|salvo|menos)(?:\s(?:for|on|am|an|den|dem|le|el|the|next|this)){0,2}\s$/iu;
 
 /** Whether the day found at `from` in a text is named as one that does not suit. */
 export const isRuledOut = (text: string, from: number): boolean =>

@@ -39,6 +39,8 @@ it.each([
   ['en-GB', 'Not Thursday but Friday.', ['2026-11-27']],
   ['en-GB', 'Every morning except for 3 December and not on the 4th December.', []],
   ['en-GB', 'It cannot be before Thursday, so Thursday but in the evening.', ['2026-11-26']],
+  ['en-GB', 'Why not on Thursday? If not Thursday, Friday.', ['2026-11-26', '2026-11-27']],
+  ['de-DE', 'Warum nicht am Donnerstag?', ['2026-11-26']],
   ['de-DE', 'Immer, außer am Donnerstag. Freitag passt, nicht am 3. Dezember.', ['2026-11-27']],
   ['fr-FR', 'Tous les jours sauf le jeudi ; vendredi nous convient.', ['2026-11-27']],
   ['es-ES', 'Cualquier día menos el jueves. El viernes va bien.', ['2026-11-27']],

@@ -13,6 +13,14 @@ export type Phrase = {
 /** A phrase, written short. */
 export const phrase = (code: string, params?: Phrase['params']): Phrase => (params ? { code, params } : { code });
 
+/** Whether a phrase is one of this code, or has one in it. */
+export const hasCode = (said: Phrase | null, code: string): boolean =>
+  said !== null &&
+  (said.code === code ||
+    Object.values(said.params ?? {})
+      .flat()
+      .some((part) => typeof part === 'object' && hasCode(part, code)));
+
 /** Several phrases as one, each a sentence of its own; null for none. */
 export function allOf(phrases: readonly (Phrase | null)[]): Phrase | null {
   const [first = null, ...others] = phrases.filter((one) => one !== null);

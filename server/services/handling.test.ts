@@ -258,13 +258,19 @@ describe('a message deleted for good', () => {
     await expect(changeMessage(app, owner, id, { folder: 'gone' })).rejects.toMatchObject({ status: 422 });
     await changeMessage(app, owner, id, { again: { day: inDays(2), why: '' } });
     for (const folder of ['trash', 'gone', 'trash', 'gone'])
-      expect(await changeMessages(app, owner, [id, begun], { folder })).toEqual({ changed: 2 });
+      expect(await changeMessages(app, owner, [id, begun], { folder })).toEqual({ changed: [id, begun] });
     expect(await subjects(owner, { folder: 'trash' })).toEqual([]);
     expect(await subjects(owner, { later: true })).toEqual([]);
     expect(await subjects(owner, { waiting: true }, after(3))).toEqual([]);
     expect((await findMessages(app, owner, mailSearchSchema.cast({ words: 'tuning', folder: 'trash' }))).rows).toEqual(
       [],
     );
+    // One that was moved meanwhile keeps none of the others from it, and is left where it is.
+    const { id: moved } = await append(owner, LETTER.toString().replace('Tuning', 'Moved'));
+    await changeMessage(app, owner, id, { folder: 'trash' });
+    expect(await changeMessages(app, owner, [moved, id], { folder: 'gone' })).toEqual({ changed: [id] });
+    expect(await subjects(owner, {})).toEqual(['Moved']);
+    await changeMessage(app, owner, moved, { folder: 'archive' });
     // Brought in once more it is there again, as the same one.
     expect(await append(owner, LETTER)).toMatchObject({ id, added: true });
     expect(await subjects(owner, { waiting: true })).toEqual(['Tuning']);

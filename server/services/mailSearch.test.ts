@@ -185,7 +185,9 @@ describe('several at once', () => {
   it('are changed together, without those that are gone', async () => {
     const [a, b] = [await letter('A'), await letter('B')];
     const gone = 'z'.repeat(26);
-    expect(await changeMessages(app, owner, [a.id, gone, b.id], { folder: 'archive' })).toEqual({ changed: 2 });
+    expect(await changeMessages(app, owner, [a.id, gone, b.id], { folder: 'archive' })).toEqual({
+      changed: [a.id, b.id],
+    });
     expect((await app.mail(owner).row(a.id)).folder).toBe('archive');
     // A folder of a mailbox takes the messages of that mailbox alone.
     await expect(changeMessages(app, owner, [a.id], { folder: gone })).rejects.toMatchObject({ status: 422 });

@@ -63,22 +63,24 @@ export async function againAfter(
 }
 
 /**
- * The same change to several messages. One that is gone meanwhile keeps none of the others from it.
- * @returns how many were changed
+ * The same change to several messages. One that is gone, or no longer in the trash it was to be deleted from, keeps none of
+ * the others from it.
+ * @returns the ids of those that were changed
  */
 export async function changeMessages(
   app: Application,
   owner: string,
   ids: string[],
   change: MessageChange,
-): Promise<{ changed: number }> {
-  let changed = 0;
+): Promise<{ changed: string[] }> {
+  const changed: string[] = [];
   for (const id of new Set(ids)) {
     try {
       await changeMessage(app, owner, id, change);
-      changed++;
+      changed.push(id);
     } catch (error) {
-      if (!(error instanceof UserError) || error.status !== 404) throw error;
+      const isLeft = error instanceof UserError && (error.status === 404 || error.data.code === 'undeletable');
+      if (!isLeft) throw error;
     }
   }
   return { changed };

@@ -95,4 +95,12 @@ test('a question with options goes out, is answered from any mail program, count
   await expect(page.getByText('None yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(hands).toContainText('3 of 3 answered');
+
+  await hands.getByRole('button', { name: 'Delete' }).click();
+  // Pressed twice, and nothing written: no message is left behind.
+  const drafts = async () => (await (await page.request.get('/api/drafts')).json()).length;
+  const before = await drafts();
+  await page.getByRole('button', { name: 'New message' }).dblclick();
+  await expect(letter).toBeVisible();
+  expect(await drafts()).toBe(before);
 });

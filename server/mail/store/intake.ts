@@ -40,7 +40,8 @@ export interface Source {
   since: number;
 }
 
-const CUT = phrase('message.tooLarge');
+/** Said of a message whose end is not here. */
+export const CUT = phrase('message.tooLarge');
 /** More people than this in one message are a list, and nobody met. */
 const MET = 100;
 

@@ -13,11 +13,11 @@ import { mailboxById } from '../../db/repositories/mailboxes';
 import { leavePlace, placeComing, placesOf, settleFolders } from '../../db/repositories/places';
 import { setSenderWaits, settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
-import { phrase } from '#core/text/phrase';
+import { hasCode, phrase } from '#core/text/phrase';
 import { notFound, UserError } from '../../services/errors';
 import { runTask } from '../../work/pool';
 import type { Appended, AppendOptions } from '../ports';
-import { storeMessages, type Incoming } from './intake';
+import { CUT, storeMessages, type Incoming } from './intake';
 
 /** A message with its bytes, which are the truth of it. */
 export interface StoredMessage extends MessageRow {
@@ -76,6 +76,9 @@ const NEW_FOLDERS: Partial<Record<StoredFolder, string>> = { sent: 'Sent', archi
 /** A folder belongs to the messages of its own mailbox. */
 const elsewhere = () => new UserError(phrase('mailbox.elsewhere'), 422);
 
+/** What cannot be deleted for good is left; several at once pass it over. */
+const undeletable = (code: string) => new UserError(phrase(code), 422, { code: 'undeletable' });
+
 /** The folder of a mailbox for something; one that is not there yet is made on the server with the first message in it. */
 async function folderOf(trx: Knex.Transaction, owner: string, mailboxId: string, wanted: string): Promise<FolderRow> {
   const byId = wanted.length === 26 ? await folderById(trx, owner, wanted) : null;
@@ -113,8 +116,9 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
   let storing: Promise<unknown> = Promise.resolve();
 
   /** Takes a message out of its mailbox for good. Its bytes stay for as long as other deleted things do, so that it can come back. */
-  async function remove(trx: Knex.Transaction, { id, folder }: MessageRow): Promise<void> {
-    if (folder !== 'trash' && folder !== 'junk') throw new UserError(phrase('mailbox.notInTrash'), 422);
+  async function remove(trx: Knex.Transaction, { id, folder, mailboxId, broken }: MessageRow): Promise<void> {
+    if (folder !== 'trash' && folder !== 'junk') throw undeletable('mailbox.notInTrash');
+    if (mailboxId && hasCode(broken, CUT.code)) throw undeletable('mailbox.notWhole');
     // What was deleted elsewhere comes back on its day; this does not.
     await changeMessage(trx, owner, id, { again: null });
     const places = await placesOf(trx, owner, id);

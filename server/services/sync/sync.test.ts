@@ -7,6 +7,8 @@ import { newId } from '../../db/id';
 import { countActs } from '../../db/repositories/acts';
 import { foldersOf } from '../../db/repositories/folders';
 import { insertMailbox, mailboxById } from '../../db/repositories/mailboxes';
+import { phrase } from '#core/text/phrase';
+import { toColumn } from '../../db/phraseColumn';
 import type { Folder } from '#shared/schemas/message';
 import type { MessageRow } from '#shared/types/wire';
 import type { RemoteMailbox } from '../../mail/ports';
@@ -278,6 +280,16 @@ describe('a mailbox on another server', () => {
     expect((await subjects(owner, 'trash')).sort()).toEqual(['Back', 'Marked']);
     await sync(owner, id);
     expect(await there()).toEqual(['Marked \\Deleted', 'Back \\Flagged,\\Seen']);
+    // What is not whole here could not be put back.
+    await app
+      .db('messages')
+      .where({ id: idOf.get('Back') })
+      .update({ broken: toColumn(phrase('message.tooLarge')) });
+    await expect(mail.change(idOf.get('Back')!, { folder: 'gone' })).rejects.toMatchObject({ status: 422 });
+    await app
+      .db('messages')
+      .where({ id: idOf.get('Back') })
+      .update({ broken: '' });
     // Both before the server hears of either.
     await mail.change(idOf.get('Back')!, { folder: 'gone' });
     await mail.change(idOf.get('Back')!, { folder: 'inbox' });

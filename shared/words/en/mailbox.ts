@@ -103,6 +103,8 @@ export default {
   sealedElsewhere: 'The password cannot be opened on this installation. Type it again.',
   senderGone: 'The mailbox it was to be sent from was taken away. Choose another one and send again.',
   notInTrash: 'Only what is in the trash or in junk can be deleted for good. Move it to the trash first.',
+  notWhole:
+    'This message is larger than what is kept here, so it could not be brought back. Delete it for good where your mail lies.',
   elsewhere: 'That folder is in another mailbox. Choose one of the mailbox this message is in.',
   taken: 'This mailbox is connected already.',
 } as const;
