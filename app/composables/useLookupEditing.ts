@@ -30,6 +30,7 @@ export function useLookupEditing(
 
   async function show() {
     const id = wanted.value;
+    leaveField();
     await save();
     if (open.value && state.value !== 'saved') unsaved.set(open.value.id, { lookup: open.value, past: past.value });
     problem.value = '';
@@ -102,6 +103,7 @@ export function useLookupEditing(
     }
   }
   onBeforeRouteLeave(async () => {
+    leaveField();
     await save();
     const left = unsaved.size + (state.value === 'saved' ? 0 : 1);
     if (!left) return;
@@ -111,6 +113,7 @@ export function useLookupEditing(
     return false;
   });
   useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+    leaveField();
     if (state.value !== 'saved' || unsaved.size) event.preventDefault();
   });
   useCommands({
@@ -120,14 +123,28 @@ export function useLookupEditing(
     },
   });
 
+  /** What is open as it is on the server; null when another one is open by then, or it cannot be read. */
+  async function readOpen(): Promise<StoredLookup | null> {
+    const { id } = open.value!;
+    try {
+      const newer = await lookups.read(id);
+      return open.value?.id === id ? newer : null;
+    } catch (error) {
+      problem.value = messageOf(error);
+      return null;
+    }
+  }
   async function keepMine() {
-    const newer = await lookups.read(open.value!.id);
+    const newer = await readOpen();
+    if (!newer) return;
     open.value = { ...open.value!, version: newer.version };
     state.value = 'waiting';
     await save();
   }
   async function takeNewer() {
-    open.value = await lookups.read(open.value!.id);
+    const newer = await readOpen();
+    if (!newer) return;
+    open.value = newer;
     past.value = [];
     problem.value = '';
     state.value = 'saved';

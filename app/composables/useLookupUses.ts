@@ -12,6 +12,7 @@ export function useLookupUses({ open, problem, save, change }: ReturnType<typeof
   const carrying = shallowRef<{ from: string; to: string; notes: string[] } | null>(null);
   /** Something about to go although notes draw on it. */
   const removing = shallowRef<{ what: string; then: string; notes: string[]; act(): unknown } | null>(null);
+  let asking = false;
 
   async function read(id: string): Promise<void> {
     const found = await lookups.uses(id);
@@ -22,31 +23,43 @@ export function useLookupUses({ open, problem, save, change }: ReturnType<typeof
   }
 
   async function onKey(from: string, to: string) {
-    uses.value = await lookups.uses(open.value!.id).catch(() => uses.value);
+    const { id } = open.value!;
+    const found = await lookups.uses(id).catch(() => uses.value);
+    if (open.value?.id !== id) return;
+    uses.value = found;
     const notes = uses.value.filter(({ keys }) => keys.some((key) => fold(key) === fold(from))).map(({ name }) => name);
     carrying.value = notes.length && fold(from) !== fold(to) ? { from, to, notes } : null;
   }
   async function carry() {
     const { from, to } = carrying.value!;
+    const { id } = open.value!;
     try {
       await save();
-      await api(`/lookups/${open.value!.id}/carry-key`, { method: 'POST', body: { from, to } });
-      carrying.value = null;
-      uses.value = await lookups.uses(open.value!.id);
+      await api(`/lookups/${id}/carry-key`, { method: 'POST', body: { from, to } });
+      if (open.value?.id === id) carrying.value = null;
+      await read(id);
     } catch (error) {
       problem.value = messageOf(error);
     }
   }
   /** Does it at once when no note is touched; else says which are, and asks. The notes are asked for anew each time. */
   async function askFirst(what: string, then: string, isTouched: (use: LookupUse) => boolean, act: () => unknown) {
+    // Pressed twice it is asked once.
+    if (asking) return;
+    asking = true;
     removing.value = null;
+    const { id } = open.value!;
+    let touched: LookupUse[];
     try {
-      uses.value = await lookups.uses(open.value!.id);
+      uses.value = await lookups.uses(id);
+      touched = uses.value.filter(isTouched);
+      if (!touched.length && open.value?.id === id) return await act();
     } catch (error) {
       return void (problem.value = messageOf(error));
+    } finally {
+      asking = false;
     }
-    const touched = uses.value.filter(isTouched);
-    if (!touched.length) return act();
+    if (open.value?.id !== id) return;
     removing.value = {
       what,
       then,

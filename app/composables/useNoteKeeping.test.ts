@@ -73,6 +73,15 @@ describe('a note on the bench', () => {
     expect(mine.dirty.value).toBe(false);
   });
 
+  it('is put together also after one of its recipients was taken out', async () => {
+    elsewhere({ to: ['ada', 'bea'].map((name) => ({ name, address: `${name}@x.example` })) });
+    const mine = bench();
+    elsewhere({ description: 'Since spring' });
+    mine.write({ to: mine.content.to.filter(({ name }) => name === 'bea') });
+    await mine.keepIt();
+    expect(stored).toMatchObject({ description: 'Since spring', to: [{ name: 'bea' }] });
+  });
+
   it('says that both changes are in it once they are kept, not before', async () => {
     const said: string[] = [];
     const mine = bench();

@@ -106,7 +106,8 @@ export function useNoteKeeping(
   /** Puts what is here together with what is on the server. True when nothing is left to a choice. */
   function join(theirs: Note, show: (wording: { subject: DocJson; body: DocJson }) => void): boolean {
     const other = contentOf(theirs);
-    const mine = structuredClone(toRaw(content)) as NoteInput;
+    // A list of which one was taken out holds Vue's views of the others, which no structured clone takes.
+    const mine = JSON.parse(JSON.stringify(content)) as NoteInput;
     const both = new Set<string>();
     for (const field of Object.keys(PLAIN) as (keyof typeof PLAIN)[]) {
       const settledTo = mergeValue(base[field] as unknown, mine[field] as unknown, other[field] as unknown);

@@ -1,6 +1,6 @@
 import { simpleParser } from 'mailparser';
 import { blank, expect, expectAccessible, keepNote, paragraph, test, text, shortcut } from './desk';
-import { answer, insert, keepLookup } from './filling';
+import { answer, insert, keepLookup, SERVICES } from './filling';
 
 test('one chosen row fills every place; rows become a table; what is found in their message is confirmed', async ({
   somebody: { page, received },
@@ -186,4 +186,39 @@ test('a lookup is made, pasted into, checked, exported, and its changed key carr
   await page.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByText('“Fixed” draws on this lookup')).toBeVisible();
   await page.getByRole('button', { name: 'Keep it' }).click();
+});
+
+test('what is still being typed in a lookup counts when one goes elsewhere by the keys', async ({
+  somebody: { page },
+}) => {
+  const id = await keepLookup(page);
+  const towns = await keepLookup(page, { ...SERVICES, name: 'Towns' });
+  const stored = async (lookup: string) =>
+    JSON.stringify(await (await page.request.get(`/api/lookups/${lookup}`)).json());
+  const cell = (name: string, row: number) => page.getByLabel(`${name}, row ${row}`, { exact: true });
+  await page.goto(`/lookups?lookup=${id}`);
+  await expect(cell('Prepare', 2)).toBeVisible();
+  await page.getByRole('button', { name: /^Towns/ }).click();
+  await expect(page.getByLabel('Name of the lookup')).toHaveValue('Towns');
+  await cell('Prepare', 2).pressSequentially('parking');
+  await page.goBack();
+  await expect(page.getByLabel('Name of the lookup')).toHaveValue('Services');
+  await expect.poll(() => stored(towns)).toContain('parking');
+  expect(await stored(id)).not.toContain('parking');
+
+  await page.getByRole('link', { name: 'People' }).click();
+  await expect(page).toHaveURL(/people/);
+  await page.goBack();
+  await cell('Prepare', 2).pressSequentially('an hour');
+  await page.goForward();
+  await expect(page).toHaveURL(/people/);
+  await expect.poll(() => stored(id)).toContain('an hour');
+
+  // Nor does a window that is closed take it along unasked.
+  await page.goBack();
+  await page.getByLabel('Name of the lookup').fill('Prices');
+  const asked = page.waitForEvent('dialog');
+  void page.close({ runBeforeUnload: true });
+  await (await asked).dismiss();
+  await expect.poll(() => stored(id)).toContain('Prices');
 });

@@ -24,7 +24,10 @@ onMounted(load);
 
 const left = ({ deletedAt }: BinRow) => Math.max(0, Math.ceil((deletedAt + DAYS * DAY - Date.now()) / DAY));
 
+let busy = false;
 async function putBack(ids: string[]) {
+  if (busy) return;
+  busy = true;
   try {
     await notes.restore(ids);
     chosen.value = new Set();
@@ -32,6 +35,8 @@ async function putBack(ids: string[]) {
     emit('back', ids);
   } catch (error) {
     problem.value = messageOf(error);
+  } finally {
+    busy = false;
   }
 }
 function toggle(id: string) {
