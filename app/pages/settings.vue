@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus } from 'lucide-vue-next';
-import { settingsSchema, type Settings } from '#shared/schemas/settings';
+import { settingsSchema } from '#shared/schemas/settings';
 import { useAccountStore } from '~/stores/account';
 
 useHead({ title: t('settings.pageTitle') });
@@ -11,33 +11,9 @@ useFileDrop(
   () => {},
   () => false,
 );
-const copy = (): Settings => structuredClone(toRaw(account.settings!));
-const values = reactive<Settings>(copy());
-const { fields, problem, code, busy, submit, follow } = useForm(settingsSchema);
-follow(values);
-const saved = ref(false);
-
-// What was changed and not saved is written down in this browser, and is here again when one comes back.
-const journal = journalOf<Settings>(account.account!.id, 'settings');
-const restored = ref(false);
-/** The editors of signatures are made anew when what they show is not what was typed. */
-const signaturesKey = ref(0);
-const isChanged = () => JSON.stringify(values) !== JSON.stringify(account.settings);
-const written = journal.read();
-if (written && JSON.stringify(written) !== JSON.stringify(values)) {
-  Object.assign(values, written);
-  restored.value = true;
-}
-watch(values, () => {
-  if (isChanged()) journal.write(values);
-  else journal.drop();
-});
-function takeBack() {
-  journal.drop();
-  Object.assign(values, copy());
-  signaturesKey.value++;
-  restored.value = false;
-}
+const form = useForm(settingsSchema);
+const { fields, problem, code, busy } = form;
+const { values, saved, restored, signaturesKey, takeBack, ...editing } = useSettingsEditing(form);
 
 /** 5 January 2026 was a Monday. */
 const weekdays = Array.from({ length: 7 }, (_, i) =>
@@ -64,13 +40,7 @@ const sample = computed(() => {
 });
 
 async function save() {
-  saved.value = await submit(values, async (valid) => {
-    await account.saveSettings(valid as Settings);
-    Object.assign(values, copy());
-    journal.drop();
-    restored.value = false;
-  });
-  if (saved.value) return;
+  if (await editing.save()) return;
   // What is wrong may stand far from the button.
   await nextTick();
   const first = document.querySelector<HTMLElement>('.settings .is-error input, .settings .wrong');
@@ -79,13 +49,6 @@ async function save() {
 }
 const wrong = computed(() => Object.values(fields.value).find(Boolean) ?? '');
 
-function takeNewer() {
-  void account.load().then(async () => {
-    account.settings = await api<Settings>('/settings');
-    Object.assign(values, copy());
-    problem.value = '';
-  });
-}
 const isStale = computed(() => code.value === 'stale');
 </script>
 
@@ -96,9 +59,12 @@ const isStale = computed(() => code.value === 'stale');
     <el-form label-position="top" class="form" novalidate @submit.prevent="save">
       <p v-if="problem" class="notice bad" role="alert">
         {{ problem }}
-        <button v-if="isStale" type="button" class="text-button" @click="takeNewer">
-          {{ t('settings.showNewerPage') }}
-        </button>
+        <template v-if="isStale">
+          <button type="button" class="text-button" @click="editing.settle('mine')">{{ t('common.keepMine') }}</button>
+          <button type="button" class="text-button" @click="editing.settle('theirs')">
+            {{ t('common.takeOtherOne') }}
+          </button>
+        </template>
       </p>
 
       <p v-if="restored" class="notice" role="status">
@@ -110,7 +76,7 @@ const isStale = computed(() => code.value === 'stale');
         <h2 id="s-you">{{ t('settings.you') }}</h2>
         <div class="columns">
           <el-form-item :label="t('common.yourName')" :error="fields.name" for="s-name"
-            ><el-input id="s-name" v-model="values.name" @input="saved = false"
+            ><el-input id="s-name" v-model="values.name"
           /></el-form-item>
           <el-form-item :label="t('settings.yourAddress')" for="s-address"
             ><el-input id="s-address" :model-value="account.account!.address" disabled
@@ -129,7 +95,6 @@ const isStale = computed(() => code.value === 'stale');
               v-model="field.name"
               :aria-label="t('settings.fieldName', { number: i + 1 })"
               :placeholder="t('common.name')"
-              @input="saved = false"
             />
             <p v-if="fields[`fields[${i}].name`]" class="small wrong" role="alert">{{ fields[`fields[${i}].name`] }}</p>
           </div>
@@ -137,7 +102,6 @@ const isStale = computed(() => code.value === 'stale');
             v-model="field.value"
             :aria-label="t('settings.valueOf', { name: field.name || t('settings.fieldNumber', { number: i + 1 }) })"
             :placeholder="t('settings.value')"
-            @input="saved = false"
           />
           <button type="button" class="text-button" @click="values.fields.splice(i, 1)">
             {{ t('common.remove') }}
@@ -149,12 +113,12 @@ const isStale = computed(() => code.value === 'stale');
         </button>
       </section>
 
-      <SignatureSettings :key="signaturesKey" :model-value="values" :fields="fields" @change="saved = false" />
+      <SignatureSettings :key="signaturesKey" :model-value="values" :fields="fields" />
 
-      <HandSettings :model-value="values" :fields="fields" @change="saved = false" />
+      <HandSettings :model-value="values" :fields="fields" />
 
-      <LookSettings :model-value="values" @change="saved = false" />
-      <KnowingSettings :model-value="values" @change="saved = false" />
+      <LookSettings :model-value="values" />
+      <KnowingSettings :model-value="values" />
 
       <section aria-labelledby="s-limits">
         <h2 id="s-limits">{{ t('settings.picturesAndAttachments') }}</h2>
@@ -170,7 +134,7 @@ const isStale = computed(() => code.value === 'stale');
               :max="10000"
               :step="100"
               controls-position="right"
-              @update:model-value="(kb) => ((values.pictureLimit = (kb ?? 1000) * 1000), (saved = false))"
+              @update:model-value="(kb) => (values.pictureLimit = (kb ?? 1000) * 1000)"
           /></el-form-item>
           <el-form-item :label="t('settings.attachmentLimit')" :error="fields.attachmentLimit" for="s-attachment"
             ><el-input-number
@@ -180,9 +144,7 @@ const isStale = computed(() => code.value === 'stale');
               :max="25"
               :step="1"
               controls-position="right"
-              @update:model-value="
-                (mb) => ((values.attachmentLimit = Math.round((mb ?? 10) * 1_000_000)), (saved = false))
-              "
+              @update:model-value="(mb) => (values.attachmentLimit = Math.round((mb ?? 10) * 1_000_000))"
           /></el-form-item>
         </div>
       </section>
@@ -191,25 +153,20 @@ const isStale = computed(() => code.value === 'stale');
         <h2 id="s-region">{{ t('settings.datesAndNumbers') }}</h2>
         <div class="columns">
           <el-form-item :label="t('settings.languageAndRegion')" :error="fields.locale" for="s-locale"
-            ><el-input id="s-locale" v-model="values.locale" placeholder="en-GB" @input="saved = false"
+            ><el-input id="s-locale" v-model="values.locale" placeholder="en-GB"
           /></el-form-item>
           <el-form-item :label="t('settings.timeZone')" :error="fields.timeZone" for="s-zone">
-            <el-select
-              id="s-zone"
-              v-model="values.timeZone"
-              filterable
-              :aria-label="t('settings.timeZone')"
-              @change="saved = false"
+            <el-select id="s-zone" v-model="values.timeZone" filterable :aria-label="t('settings.timeZone')"
               ><el-option v-for="zone in zones" :key="zone" :value="zone" :label="zone"
             /></el-select>
           </el-form-item>
         </div>
         <div class="columns">
           <el-form-item :label="t('common.currency')" :error="fields.currency" for="s-currency"
-            ><el-input id="s-currency" v-model="values.currency" maxlength="3" placeholder="EUR" @input="saved = false"
+            ><el-input id="s-currency" v-model="values.currency" maxlength="3" placeholder="EUR"
           /></el-form-item>
           <el-form-item :label="t('settings.weekdaysOff')">
-            <el-checkbox-group v-model="values.weekdaysOff" class="weekdays" @change="saved = false">
+            <el-checkbox-group v-model="values.weekdaysOff" class="weekdays">
               <el-checkbox v-for="(name, i) in weekdays" :key="i" :value="i + 1" :label="name" />
             </el-checkbox-group>
           </el-form-item>
@@ -229,7 +186,6 @@ const isStale = computed(() => code.value === 'stale');
               class="field"
               type="date"
               :aria-label="t('settings.dayOffNumber', { number: i + 1 })"
-              @input="saved = false"
             />
             <p v-if="fields[`daysOff[${i}].day`]" class="small wrong" role="alert">{{ fields[`daysOff[${i}].day`] }}</p>
           </div>
@@ -237,7 +193,6 @@ const isStale = computed(() => code.value === 'stale');
             v-model="off.name"
             :aria-label="t('settings.dayOffName', { number: i + 1 })"
             :placeholder="t('settings.whatItIs')"
-            @input="saved = false"
           />
           <button type="button" class="text-button" @click="values.daysOff.splice(i, 1)">
             {{ t('common.remove') }}
@@ -257,7 +212,7 @@ const isStale = computed(() => code.value === 'stale');
         </el-radio-group>
       </section>
 
-      <KeyTable :own="values.keys" @change="(keys) => ((values.keys = keys), (saved = false))" />
+      <KeyTable :own="values.keys" @change="(keys) => (values.keys = keys)" />
 
       <footer class="foot">
         <span v-if="saved" class="soft" role="status">{{ t('settings.saved') }}</span>

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import type { Account } from '#shared/types/wire';
 import type { Settings } from '#shared/schemas/settings';
+import { mergeFields } from '#core/wording/merge';
 import { ownKeys } from '~/utils/shortcuts';
 
 /** Who is signed in, and their settings. */
@@ -38,9 +39,25 @@ export const useAccountStore = defineStore('account', () => {
     window.location.assign('/sign-in');
   }
 
-  async function saveSettings(next: Settings): Promise<void> {
-    settings.value = await api<Settings>('/settings', { method: 'PUT', body: next });
-    if (account.value) account.value = { ...account.value, name: settings.value.name };
+  /**
+   * Saves settings that were changed from `base`, put together with what was changed elsewhere meanwhile.
+   * @throws ApiError `stale` when both changed the same, and not alike
+   */
+  async function saveSettings(next: Settings, base: Settings = settings.value!): Promise<void> {
+    let now: Settings;
+    try {
+      now = await api<Settings>('/settings', { method: 'PUT', body: next });
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.data.code !== 'stale') throw error;
+      const newer = error.data.current as Settings;
+      const { value, both } = mergeFields(base, next, newer);
+      if (both.length) throw error;
+      return saveSettings(value, newer);
+    }
+    // Of two saves at once the later one counts, whichever is answered first.
+    if (settings.value && settings.value.version > now.version) return;
+    settings.value = now;
+    if (account.value) account.value = { ...account.value, name: now.name };
   }
 
   watch(settings, (now) => (ownKeys.value = now?.keys ?? {}), { immediate: true });

@@ -11,7 +11,7 @@ import { docFromText, parseDoc, schema, type DocJson } from '../note/schema';
 import { toText } from '../note/text';
 import { countChanges, difference, differenceOfTexts } from './difference';
 import { improved } from './improve';
-import { carriedOver, merged, mergeDocs, mergeValue } from './merge';
+import { carriedOver, merged, mergeDocs, mergeFields, mergeValue } from './merge';
 
 const context: FillContext = {
   person: {
@@ -136,6 +136,17 @@ describe('two changes of one wording', () => {
     expect(mergeValue('a', 'b', 'a')).toEqual({ value: 'b' });
     expect(mergeValue('a', 'b', 'b')).toEqual({ value: 'b' });
     expect(mergeValue('a', 'b', 'c')).toBeNull();
+  });
+
+  it('of a record is taken field by field, and what both sides added to a list stands', () => {
+    const base = { name: 'a', size: 1, list: ['x', 'y'], more: [1, 2] };
+    const mine = { name: 'b', size: 1, list: ['x', 'y', 'mine'], more: [1] };
+    expect(mergeFields(base, mine, { name: 'a', size: 2, list: ['y', 'theirs'], more: [1, 2, 3] })).toEqual({
+      value: { name: 'b', size: 2, list: ['y', 'theirs', 'mine'], more: [1, 3] },
+      both: [],
+    });
+    expect(mergeFields(base, mine, { ...base, name: 'c', more: [2] })).toEqual({ value: mine, both: ['name', 'more'] });
+    expect(mergeFields(base, mine, { ...base, list: ['x', 'y', 'mine'] }).value.list).toEqual(['x', 'y', 'mine']);
   });
 });
 

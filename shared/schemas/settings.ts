@@ -103,7 +103,6 @@ export const settingsSchema = object({
     .required()
     .max(5000, phrase('invalid.manySilences'))
     .default([]),
-  /** So many seconds a message rests in the outbox, where it can be taken back, before it leaves. */
   /** Keys of one's own, by what they do. */
   keys: mixed<OwnKeys>((value): value is OwnKeys => isRecord(value))
     .required()
@@ -121,6 +120,7 @@ export const settingsSchema = object({
     .max(10)
     .default([...KNOWLEDGE]),
   timeRule: timeRule.required(),
+  /** So many seconds a message rests in the outbox, where it can be taken back, before it leaves. */
   sendDelay: number().integer().min(0).max(30, phrase('invalid.sendDelay')).default(0),
 });
 

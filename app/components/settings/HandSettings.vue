@@ -5,7 +5,6 @@ import type { Settings } from '#shared/schemas/settings';
 /** When cues turn into notes, and the slips that are put right. */
 const values = defineModel<Settings>({ required: true });
 const props = defineProps<{ fields: Record<string, string> }>();
-const emit = defineEmits<{ change: [] }>();
 
 const words = shallowRef(new Map<string, number>());
 onMounted(async () => {
@@ -26,7 +25,7 @@ const problem = (i: number) => props.fields[`slips[${i}].slip`] ?? props.fields[
   <section aria-labelledby="s-cues">
     <h2 id="s-cues">{{ t('settings.cues') }}</h2>
     <p class="soft small">{{ t('settings.cuesAbout') }}</p>
-    <el-radio-group v-model="values.cues" :aria-label="t('settings.cues')" class="modes" @change="emit('change')">
+    <el-radio-group v-model="values.cues" :aria-label="t('settings.cues')" class="modes">
       <el-radio v-for="mode in modes" :key="mode" :value="mode">{{ t(`settings.cueModes.${mode}`) }}</el-radio>
     </el-radio-group>
   </section>
@@ -39,7 +38,6 @@ const problem = (i: number) => props.fields[`slips[${i}].slip`] ?? props.fields[
         v-model="slip.slip"
         :aria-label="t('settings.slipNumber', { number: i + 1 })"
         :placeholder="t('settings.mistyped')"
-        @input="emit('change')"
         @change="check(i)"
       />
       <span aria-hidden="true">→</span>
@@ -47,15 +45,14 @@ const problem = (i: number) => props.fields[`slips[${i}].slip`] ?? props.fields[
         v-model="slip.meant"
         :aria-label="t('settings.meantNumber', { number: i + 1 })"
         :placeholder="t('settings.meant')"
-        @input="emit('change')"
       />
-      <button type="button" class="text-button" @click="(values.slips.splice(i, 1), emit('change'))">
+      <button type="button" class="text-button" @click="values.slips.splice(i, 1)">
         {{ t('common.remove') }}
       </button>
       <p v-if="problem(i)" class="small wrong" role="alert">{{ problem(i) }}</p>
       <p v-else-if="slip.off" class="small wrong" role="status">
         {{ t('settings.slipIsWord', { slip: slip.slip }) }}
-        <button type="button" class="text-button small" @click="((slip.off = false), emit('change'))">
+        <button type="button" class="text-button small" @click="slip.off = false">
           {{ t('settings.slipEvenSo') }}
         </button>
       </p>
@@ -65,7 +62,7 @@ const problem = (i: number) => props.fields[`slips[${i}].slip`] ?? props.fields[
       <Plus :size="14" aria-hidden="true" />{{ t('settings.addSlip') }}
     </button>
     <p>
-      <el-checkbox v-model="values.commonSlips" :label="t('settings.commonSlips')" @change="emit('change')" />
+      <el-checkbox v-model="values.commonSlips" :label="t('settings.commonSlips')" />
       <span class="soft small from">{{ t('settings.commonSlipsFrom') }}</span>
     </p>
   </section>

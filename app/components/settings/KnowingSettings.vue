@@ -5,12 +5,10 @@ import { useKnowingStore } from '~/stores/knowing';
 
 /** What may be learnt and said, and forgetting it. */
 const values = defineModel<Settings>({ required: true });
-const emit = defineEmits<{ change: [] }>();
 
 const knowing = useKnowingStore();
 const turn = (what: Knowledge, on: unknown) => {
   values.value.knows = KNOWLEDGE.filter((one) => (one === what ? on : values.value.knows.includes(one)));
-  emit('change');
 };
 /** What is about to be forgotten for good, until it is confirmed. */
 const asked = ref<'answers' | 'wording' | 'time' | null>(null);

@@ -4,13 +4,11 @@ import type { Settings } from '#shared/schemas/settings';
 
 /** What the last look holds a message back for, and what it keeps silent about. */
 const values = defineModel<Settings>({ required: true });
-const emit = defineEmits<{ change: [] }>();
 
 const choices = CHECKS.filter((kind) => !NEEDED.includes(kind));
 function hold(kind: (typeof CHECKS)[number], on: boolean) {
   const others = values.value.holds.filter((other) => other !== kind);
   values.value.holds = on ? [...others, kind] : others;
-  emit('change');
 }
 </script>
 
@@ -35,7 +33,7 @@ function hold(kind: (typeof CHECKS)[number], on: boolean) {
         :min="0"
         :max="30"
         controls-position="right"
-        @update:model-value="(seconds) => ((values.sendDelay = seconds ?? 0), emit('change'))"
+        @update:model-value="(seconds) => (values.sendDelay = seconds ?? 0)"
       />
     </p>
     <template v-if="values.silences.length">
@@ -47,7 +45,7 @@ function hold(kind: (typeof CHECKS)[number], on: boolean) {
               ? t('settings.silencedFor', { check: t(`settings.checks.${one.kind}`), person: one.person })
               : t(`settings.checks.${one.kind}`)
           }}
-          <button type="button" class="text-button small" @click="(values.silences.splice(i, 1), emit('change'))">
+          <button type="button" class="text-button small" @click="values.silences.splice(i, 1)">
             {{ t('settings.sayAgain') }}
           </button>
         </li>

@@ -6,7 +6,6 @@ import { emptyDoc } from '#core/note/schema';
 /** The signatures, one for each capacity somebody writes in, and which of them is the usual one. */
 const values = defineModel<Settings>({ required: true });
 const props = defineProps<{ fields: Record<string, string> }>();
-const emit = defineEmits<{ change: [] }>();
 
 const openId = ref(values.value.signatureAnswer || (values.value.signatures[0]?.id ?? ''));
 const at = computed(() => values.value.signatures.findIndex(({ id }) => id === openId.value));
@@ -32,7 +31,6 @@ function add() {
   values.value.signatures.push({ id, name: isFirst ? t('settings.signature') : '', body: emptyDoc() });
   if (isFirst) values.value.signatureNew = values.value.signatureAnswer = id;
   openId.value = id;
-  emit('change');
 }
 function remove() {
   const { id } = open.value!;
@@ -40,7 +38,6 @@ function remove() {
   for (const usual of ['signatureNew', 'signatureAnswer'] as const)
     if (values.value[usual] === id) values.value[usual] = NONE;
   openId.value = values.value.signatures[0]?.id ?? '';
-  emit('change');
 }
 </script>
 
@@ -66,12 +63,7 @@ function remove() {
     <template v-if="open">
       <div class="name">
         <label for="s-signature-name">{{ t('common.name') }}</label>
-        <el-input
-          id="s-signature-name"
-          v-model="open.name"
-          :placeholder="t('settings.signatureNameHint')"
-          @input="emit('change')"
-        />
+        <el-input id="s-signature-name" v-model="open.name" :placeholder="t('settings.signatureNameHint')" />
         <button type="button" class="text-button" @click="remove">{{ t('common.remove') }}</button>
       </div>
       <p v-if="problem" class="small wrong" role="alert">{{ problem }}</p>
@@ -79,15 +71,15 @@ function remove() {
         :key="open.id"
         :body="open.body"
         :name="open.name || t('settings.unnamed')"
-        @change="(body) => ((open!.body = body), emit('change'))"
+        @change="(body) => (open!.body = body)"
       />
       <div class="usual">
         <label for="s-new">{{ t('settings.forNewMessages') }}</label>
-        <el-select id="s-new" v-model="values.signatureNew" size="small" @change="emit('change')">
+        <el-select id="s-new" v-model="values.signatureNew" size="small">
           <el-option v-for="one in choices" :key="one.value" v-bind="one" />
         </el-select>
         <label for="s-answers">{{ t('settings.forAnswers') }}</label>
-        <el-select id="s-answers" v-model="values.signatureAnswer" size="small" @change="emit('change')">
+        <el-select id="s-answers" v-model="values.signatureAnswer" size="small">
           <el-option v-for="one in choices" :key="one.value" v-bind="one" />
         </el-select>
       </div>

@@ -19,7 +19,6 @@ export default {
   appearance: 'Appearance',
   light: 'Light',
   dark: 'Dark',
-  showNewerPage: 'Show the newer page',
   unsaved: 'You changed settings here and did not save them.',
   takeChangesBack: 'Undo the changes',
   you: 'You',
