@@ -108,6 +108,22 @@ describe('a note on the bench', () => {
     expect(mine.conflict.value).toBeNull();
   });
 
+  it('keeps what is written while it is being kept, and is not done with it yet', async () => {
+    const mine = bench();
+    mine.write({ name: 'Prices, all' });
+    onPut = () => mine.write({ name: 'Prices, all of them' });
+    await mine.keepIt();
+    expect(stored.name).toBe('Prices, all');
+    expect(mine.content.name).toBe('Prices, all of them');
+    expect(mine.dirty.value).toBe(true);
+    expect(world.kept.size).toBe(1);
+    onPut = () => {};
+    await mine.keepIt();
+    expect(stored).toMatchObject({ name: 'Prices, all of them', version: 3 });
+    expect(mine.dirty.value).toBe(false);
+    expect(world.kept.size).toBe(0);
+  });
+
   it('names the fields that were written differently on both sides', async () => {
     const mine = bench();
     elsewhere({ name: 'Their name', cue: 'x' });

@@ -67,7 +67,7 @@ export function useNoteKeeping(
   /** The note this bench writes; no other is ever written from here. */
   let own = note()?.id ?? null;
   // What was brought along has a place of its own, so that what was begun and not kept stays too.
-  const journal = noteJournal(account.account!.id, own ?? (start ? `${BROUGHT}${place || Date.now()}` : 'new'));
+  let journal = noteJournal(account.account!.id, own ?? (start ? `${BROUGHT}${place || Date.now()}` : 'new'));
 
   const stored = (): NoteInput => {
     const current = note();
@@ -138,6 +138,7 @@ export function useNoteKeeping(
     again = true,
   ): Promise<void> {
     let theirs: Note | null = null;
+    const sent = JSON.stringify(content);
     await form.submit(input, async (valid) => {
       const current = note();
       if ((current?.id ?? null) !== own) throw new Error('The bench was handed another note.');
@@ -147,7 +148,11 @@ export function useNoteKeeping(
         version.value = kept.version;
         base = contentOf(kept);
         conflict.value = null;
-        settled();
+        journal.drop();
+        journal = noteJournal(account.account!.id, kept.id);
+        // What was written meanwhile is not kept yet.
+        if (JSON.stringify(content) === sent) settled();
+        else touch();
         onKept(kept);
       } catch (error) {
         if (!current || !(error instanceof ApiError) || error.data.code !== 'stale') throw error;

@@ -266,6 +266,30 @@ test('a blank that is always filled alike is pointed out, and made fixed text wi
   await expect(page.getByRole('textbox', { name: 'Body' })).toHaveText('I work in Tern Bay.');
 });
 
+test('the label of a blank that is still being typed counts when one leaves, or keeps the note', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Codes', body: [paragraph(text('The code is '), blank('code'), text('.'))] });
+  await page.goto('/library');
+  await page.getByText('Codes', { exact: true }).click();
+  const label = page.getByLabel('Label');
+  const choose = () => page.getByRole('textbox', { name: 'Body' }).locator('.blank').click();
+  await choose();
+  await label.fill('gate code');
+  await page.goBack();
+  await expect(page).toHaveURL(/library$/);
+  await page.goForward();
+  await choose();
+  await expect(label).toHaveValue('gate code');
+  await label.fill('code of the gate');
+  await page.keyboard.press(shortcut('keepNote'));
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  await expect(label).toBeFocused();
+  expect((await (await page.request.get('/api/notes')).json())[0]).toMatchObject({
+    bodyText: 'The code is [code of the gate].',
+  });
+});
+
 test('ten thousand notes: the library opens, is searched and sorted without waiting', async ({
   somebody: { page },
 }) => {

@@ -47,6 +47,10 @@ function putBack(part: 'signature' | 'quoted') {
   body.commands.focus('end');
 }
 
+const bench = ref<HTMLElement>();
+// Before the editors are gone: the label that is being typed is theirs.
+onBeforeUnmount(() => void leaveField(bench.value));
+
 const placeFields = ref<{ attach(files: File[]): void }>();
 
 const editors = useNoteEditors(
@@ -102,6 +106,7 @@ function show({ places }: NoteProblem) {
 }
 
 async function keep() {
+  leaveField(bench.value)?.focus();
   joined.value = '';
   const input = {
     ...(toRaw(content) as NoteInput),
@@ -154,7 +159,11 @@ onMounted(async () => {
 </script>
 
 <template>
-  <section class="bench" :aria-label="note ? t('library.noteName', { name: note.name }) : t('library.newNote')">
+  <section
+    ref="bench"
+    class="bench"
+    :aria-label="note ? t('library.noteName', { name: note.name }) : t('library.newNote')"
+  >
     <div class="write">
       <MergePanel v-if="conflict" :parts="conflict.parts" :others="conflict.others" @take="merge" />
       <p v-else-if="problem && !fields.cue" class="notice bad" role="alert">{{ problem }}</p>
