@@ -2,6 +2,7 @@ import type { Draft, SavedDraft } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import type { DraftChange } from '#shared/schemas/draft';
 import { journalOf } from '~/utils/journal';
+import { once } from '~/utils/once';
 
 type Content = Omit<DraftChange, 'version'>;
 
@@ -256,13 +257,13 @@ export function useDraft(owner: () => string) {
   }
 
   /** Deletes the draft, with all that was written. @returns it, null when there is none */
-  async function discard(): Promise<Draft | null> {
+  const discard = once(async (): Promise<Draft | null> => {
     await save();
     const gone = draft.value;
     if (gone) await api(`/drafts/${gone.id}`, { method: 'DELETE' });
     forget();
     return gone;
-  }
+  });
 
   const onHide = () => {
     if (dirty) writeJournal();

@@ -2,6 +2,7 @@ import type { Ref } from 'vue';
 import type { Done } from './useDone';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
+import { once } from '~/utils/once';
 import { useDone } from './useDone';
 
 interface Where {
@@ -36,21 +37,25 @@ export function useNoteActs({ chosen, problem, bench }: Where) {
     if (await undoLast()) await bench.reopen();
   }
 
-  const remove = (list: string[]) =>
-    act(async () => {
-      const text = t('library.inBin', { notes: several(list), count: list.length });
-      const onTheBench = list.includes(bench.noteId.value) ? bench.noteId.value : '';
-      const back = await notes.remove(list);
-      chosen.value = new Set();
-      if (onTheBench) await bench.choose('');
-      return {
-        text,
-        async undo() {
-          await back();
-          if (onTheBench) await bench.choose(onTheBench);
-        },
-      };
-    });
+  const remove = once(
+    (list: string[]) =>
+      act(async () => {
+        const text = t('library.inBin', { notes: several(list), count: list.length });
+        const onTheBench = list.includes(bench.noteId.value) ? bench.noteId.value : '';
+        const back = await notes.remove(list);
+        chosen.value = new Set();
+        // Another one that was opened meanwhile stays on the bench.
+        if (onTheBench && bench.noteId.value === onTheBench) await bench.choose('');
+        return {
+          text,
+          async undo() {
+            await back();
+            if (onTheBench) await bench.choose(onTheBench);
+          },
+        };
+      }),
+    (list) => list.join(),
+  );
   const move = (list: string[], shelfId: string | null) =>
     act(async () => ({
       text: shelfId

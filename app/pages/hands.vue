@@ -59,7 +59,7 @@ async function begin() {
     problem.value = messageOf(error);
   }
 }
-async function remove() {
+const remove = once(async () => {
   const { id, version, lastDay, question } = open.value!;
   const change = (version: number, deleted: boolean) =>
     api<HandsRow>(`/hands/${id}`, { method: 'PUT', body: { version, lastDay, deleted } });
@@ -73,13 +73,15 @@ async function remove() {
         await choose(id);
       },
     });
-    open.value = null;
+    // Another one that was opened meanwhile stays.
+    const isOpen = open.value?.id === id;
+    if (isOpen) open.value = null;
     await list();
-    await choose(rows.value?.[0]?.id ?? '', true);
+    if (isOpen) await choose(rows.value?.[0]?.id ?? '', true);
   } catch (error) {
     problem.value = messageOf(error);
   }
-}
+});
 </script>
 
 <template>

@@ -67,7 +67,7 @@ async function make() {
     rows: [],
   });
 }
-async function keep(input: LookupInput) {
+const keep = once(async (input: LookupInput) => {
   try {
     const kept = await lookups.keep(input);
     bringing.value = false;
@@ -75,7 +75,7 @@ async function keep(input: LookupInput) {
   } catch (error) {
     problem.value = messageOf(error);
   }
-}
+});
 const remove = () => drawn.removeLookup(removeAll);
 async function removeAll() {
   const { id, name } = open.value!;

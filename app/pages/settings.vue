@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus } from 'lucide-vue-next';
-import { settingsSchema } from '#shared/schemas/settings';
+import { settingsSchema, type Settings } from '#shared/schemas/settings';
 import { useAccountStore } from '~/stores/account';
 
 useHead({ title: t('settings.pageTitle') });
@@ -12,8 +12,21 @@ useFileDrop(
   () => false,
 );
 const form = useForm(settingsSchema);
-const { fields, problem, code, busy } = form;
-const { values, saved, restored, signaturesKey, takeBack, ...editing } = useSettingsEditing(form);
+const { fields, problem, code, busy, submit } = form;
+/** The editors of signatures are made anew when what they show is not what was typed. */
+const signaturesKey = ref(0);
+const { values, saved, restored, takeBack, ...editing } = useJournaledForm<Settings>({
+  what: 'settings',
+  current: () => account.settings!,
+  save: (content, base) => submit(content, (valid) => account.saveSettings(valid, base)),
+  read: () => api<Settings>('/settings'),
+  onShow(next, before) {
+    if (JSON.stringify(next.signatures) !== JSON.stringify(before.signatures)) signaturesKey.value++;
+  },
+});
+form.follow(values);
+const settle = (keep: 'mine' | 'theirs') =>
+  editing.settle(keep).catch((error) => void (problem.value = messageOf(error)));
 
 /** 5 January 2026 was a Monday. */
 const weekdays = Array.from({ length: 7 }, (_, i) =>
@@ -60,8 +73,8 @@ const isStale = computed(() => code.value === 'stale');
       <p v-if="problem" class="notice bad" role="alert">
         {{ problem }}
         <template v-if="isStale">
-          <button type="button" class="text-button" @click="editing.settle('mine')">{{ t('common.keepMine') }}</button>
-          <button type="button" class="text-button" @click="editing.settle('theirs')">
+          <button type="button" class="text-button" @click="settle('mine')">{{ t('common.keepMine') }}</button>
+          <button type="button" class="text-button" @click="settle('theirs')">
             {{ t('common.takeOtherOne') }}
           </button>
         </template>
@@ -69,7 +82,7 @@ const isStale = computed(() => code.value === 'stale');
 
       <p v-if="restored" class="notice" role="status">
         {{ t('settings.unsaved') }}
-        <button type="button" class="text-button" @click="takeBack">{{ t('settings.takeChangesBack') }}</button>
+        <button type="button" class="text-button" @click="takeBack">{{ t('common.takeChangesBack') }}</button>
       </p>
 
       <section aria-labelledby="s-you">

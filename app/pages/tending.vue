@@ -110,19 +110,22 @@ const leave = (one: Tending) =>
     });
     await takeOff(about);
   });
-const remove = (one: Tending) =>
-  attempt(async () => {
-    const name = nameOf(one.note);
-    const back = await notes.remove([one.note]);
-    add({
-      text: t('tending.isDeleted', { name }),
-      async undo() {
-        await back();
-        await bringBack(tendingKey(one));
-      },
-    });
-    await takeOff(tendingKey(one));
-  });
+const remove = once(
+  (one: Tending) =>
+    attempt(async () => {
+      const name = nameOf(one.note);
+      const back = await notes.remove([one.note]);
+      add({
+        text: t('tending.isDeleted', { name }),
+        async undo() {
+          await back();
+          await bringBack(tendingKey(one));
+        },
+      });
+      await takeOff(tendingKey(one));
+    }),
+  tendingKey,
+);
 /** Changes a note; what is not to be done answers with null. */
 const changeNote = (
   one: Tending,

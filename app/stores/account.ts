@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import type { Account } from '#shared/types/wire';
 import type { Settings } from '#shared/schemas/settings';
-import { mergeFields } from '#core/wording/merge';
+import { saveMerged } from '~/utils/saveMerged';
 import { ownKeys } from '~/utils/shortcuts';
 
 /** Who is signed in, and their settings. */
@@ -44,16 +44,8 @@ export const useAccountStore = defineStore('account', () => {
    * @throws ApiError `stale` when both changed the same, and not alike
    */
   async function saveSettings(next: Settings, base: Settings = settings.value!): Promise<void> {
-    let now: Settings;
-    try {
-      now = await api<Settings>('/settings', { method: 'PUT', body: next });
-    } catch (error) {
-      if (!(error instanceof ApiError) || error.data.code !== 'stale') throw error;
-      const newer = error.data.current as Settings;
-      const { value, both } = mergeFields(base, next, newer);
-      if (both.length) throw error;
-      return saveSettings(value, newer);
-    }
+    const put = (body: Settings) => api<Settings>('/settings', { method: 'PUT', body });
+    const now = await saveMerged(put, next, base);
     // Of two saves at once the later one counts, whichever is answered first.
     if (settings.value && settings.value.version > now.version) return;
     settings.value = now;

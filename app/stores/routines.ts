@@ -1,9 +1,10 @@
 import { defineStore } from 'pinia';
-import type { RoutineInput } from '#shared/schemas/routine';
+import type { RoutineChange } from '#shared/schemas/routine';
 import type { Routine } from '#shared/types/wire';
 import type { Named } from '#core/routine/say';
 import { routineProblems, routineSays } from '#core/routine/say';
 import type { RoutineSteps } from '#core/routine/routine';
+import { saveMerged } from '~/utils/saveMerged';
 import { useAccountStore } from './account';
 import { useNotesStore } from './notes';
 
@@ -27,9 +28,13 @@ export const useRoutinesStore = defineStore('routines', () => {
     return loaded;
   }
 
-  async function keep(input: RoutineInput, routine?: Routine | null): Promise<Routine> {
-    const kept = routine
-      ? await api<Routine>(`/routines/${routine.id}`, { method: 'PUT', body: { ...input, version: routine.version } })
+  /**
+   * Keeps a new routine, or one that was changed from `base`, put together with what was changed elsewhere meanwhile.
+   * @throws ApiError `stale` when both changed the same, and not alike
+   */
+  async function keep(input: RoutineChange, id?: string, base = input): Promise<Routine> {
+    const kept = id
+      ? await saveMerged((body) => api<Routine>(`/routines/${id}`, { method: 'PUT', body }), input, base)
       : await api<Routine>('/routines', { method: 'POST', body: input });
     await load(true);
     return kept;

@@ -9,7 +9,7 @@ setLocale({
     defined: phrase('invalid.missing'),
     notNull: phrase('invalid.missing'),
     oneOf: phrase('invalid.notOffered'),
-    notType: phrase('invalid.wrongType'),
+    notType: ({ type }) => phrase(type === 'number' ? 'invalid.number' : 'invalid.wrongType'),
   },
   string: {
     length: ({ length }) => phrase('invalid.length', { length }),

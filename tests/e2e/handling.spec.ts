@@ -295,6 +295,44 @@ test('a routine is made of what was done, said in a sentence, and run on several
   await expect(page.getByText('A note it puts in is gone.')).toBeVisible();
 });
 
+test('a routine left half changed is here again, and is put together with what was changed elsewhere', async ({
+  somebody: { page },
+}) => {
+  const made = await page.request.post('/api/routines', { data: { name: 'Offer', cc: [] } });
+  const routine = await made.json();
+  await page.request.post('/api/routines', { data: { name: 'Decline' } });
+  const stored = async () => (await (await page.request.get('/api/routines')).json())[0];
+  await page.goto('/settings');
+  await page.getByRole('button', { name: 'Change: Offer' }).click();
+  const form = page.getByRole('form', { name: 'Offer' });
+  await form.getByLabel('Name').fill('Offer two days');
+  // Going on with another one, and to another place, takes nothing along.
+  await page.getByRole('button', { name: 'Change: Decline' }).click();
+  await page.getByRole('link', { name: 'Lookups' }).click();
+  await expect(page).toHaveURL(/lookups/);
+  await page.request.put(`/api/routines/${routine.id}`, { data: { ...routine, filed: 'archive' } });
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('button', { name: 'Change: Offer' }).click();
+  await expect(form).toContainText('You changed this and did not keep it.');
+  await expect(form.getByLabel('Name')).toHaveValue('Offer two days');
+  await expect(form.getByLabel('Their message')).toHaveValue('archive');
+  await form.getByLabel('Cc', { exact: true }).fill('office@client.example');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('“Offer two days” is kept as a routine.')).toBeVisible();
+  expect(await stored()).toMatchObject({ name: 'Offer two days', filed: 'archive', version: 3 });
+  expect((await stored()).cc).toMatchObject([{ address: 'office@client.example' }]);
+
+  await page.getByRole('button', { name: 'Change: Offer two days' }).click();
+  const again = page.getByRole('form', { name: 'Offer two days' });
+  await expect(again).not.toContainText('You changed this');
+  await again.getByLabel('Name').fill('Mine');
+  await page.request.put(`/api/routines/${routine.id}`, { data: { ...(await stored()), name: 'Theirs', done: false } });
+  await page.keyboard.press('Enter');
+  await again.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(page.getByText('“Mine” is kept as a routine.')).toBeVisible();
+  expect(await stored()).toMatchObject({ name: 'Mine', done: false });
+});
+
 test('keys are changed in the settings; none is shared or taken from the browser', async ({ somebody: { page } }) => {
   await page.goto('/settings');
   const key = page.getByRole('button', { name: /^Reply: Alt R\. Change the key$/ });

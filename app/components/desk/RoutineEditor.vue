@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { routineSchema, type RoutineInput } from '#shared/schemas/routine';
+import { routineSchema, type RoutineChange, type RoutineInput } from '#shared/schemas/routine';
 import type { NoteRow, Routine } from '#shared/types/wire';
-import { formatMailbox, type Mailbox } from '#core/message/address';
+import { formatMailbox } from '#core/message/address';
 import { parseMailboxes } from '#core/message/recipients';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
@@ -16,16 +16,47 @@ const notes = useNotesStore();
 const routines = useRoutinesStore();
 void notes.load();
 
-const values = reactive<RoutineInput>({ ...routineSchema.getDefault(), name: '', ...props.start, ...props.routine });
-const texts = reactive({
-  to: values.to.map(formatMailbox).join(', '),
-  cc: values.cc.map(formatMailbox).join(', '),
-  bcc: values.bcc.map(formatMailbox).join(', '),
+const PARTS = ['to', 'cc', 'bcc'] as const;
+/** A routine as it is filled in: its recipients are text. */
+type Filled = Omit<RoutineInput, (typeof PARTS)[number]> & Record<(typeof PARTS)[number], string> & { version: number };
+/** As it is saved, or begins. */
+let stored: RoutineChange = {
+  ...{ ...routineSchema.getDefault(), name: '', version: 0 },
+  ...props.start,
+  ...props.routine,
+};
+const filledOf = ({ to, cc, bcc, ...rest }: typeof stored): Filled => ({
+  ...rest,
+  ...{ to: to.map(formatMailbox).join(', '), cc: cc.map(formatMailbox).join(', ') },
+  bcc: bcc.map(formatMailbox).join(', '),
 });
-const boxes = (part: 'to' | 'cc' | 'bcc'): Mailbox[] => parseMailboxes(texts[part]);
-const input = computed<RoutineInput>(() => ({ ...values, to: boxes('to'), cc: boxes('cc'), bcc: boxes('bcc') }));
-const { fields, problem, busy, submit, follow } = useForm(routineSchema);
-follow(values);
+const inputOf = ({ to, cc, bcc, ...rest }: Filled) => ({
+  ...rest,
+  ...{ to: parseMailboxes(to), cc: parseMailboxes(cc), bcc: parseMailboxes(bcc) },
+});
+const form = useForm(routineSchema);
+const { fields, problem, code, busy, submit } = form;
+const { values, restored, takeBack, ...editing } = useJournaledForm<Filled>({
+  // What is made of something that was done begins with that each time.
+  what: `routine:${props.routine?.id ?? (props.start ? 'made' : 'new')}`,
+  current: () => filledOf(stored),
+  save: (content, base) =>
+    submit(inputOf(content), async (valid) => {
+      const change = { ...(valid as RoutineInput), version: content.version };
+      stored = await routines.keep(change, props.routine?.id, inputOf(base));
+      emit('kept', stored as Routine);
+    }),
+  async read() {
+    await routines.load(true);
+    return filledOf(routines.rows.find(({ id }) => id === props.routine?.id) ?? stored);
+  },
+});
+if (props.start) takeBack();
+form.follow(values);
+const input = computed(() => inputOf(values));
+const isStale = computed(() => code.value === 'stale');
+const settle = (keep: 'mine' | 'theirs') =>
+  editing.settle(keep).catch((error) => void (problem.value = messageOf(error)));
 
 const ANSWERS = [
   { value: 'reply', label: t('routine.answers.reply') },
@@ -45,11 +76,6 @@ async function find(typed: string) {
   found.value = typed.trim() ? (await notes.search(typed, 12)).map(({ row }) => row) : notes.rows.slice(0, 12);
 }
 
-const keep = () =>
-  submit(input.value, async (valid) => {
-    emit('kept', await routines.keep(valid as RoutineInput, props.routine));
-  });
-
 const id = useId();
 const first = ref<HTMLInputElement>();
 onMounted(() => first.value?.focus());
@@ -59,10 +85,20 @@ onMounted(() => first.value?.focus());
   <form
     class="routine"
     :aria-label="routine ? routine.name : t('routine.new')"
-    @submit.prevent="keep"
+    @submit.prevent="editing.save()"
     @keydown.esc.stop="emit('close')"
   >
-    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="notice bad" role="alert">
+      {{ problem }}
+      <template v-if="isStale">
+        <button type="button" class="text-button" @click="settle('mine')">{{ t('common.keepMine') }}</button>
+        <button type="button" class="text-button" @click="settle('theirs')">{{ t('common.takeOtherOne') }}</button>
+      </template>
+    </p>
+    <p v-if="restored" class="notice" role="status">
+      {{ t('routine.unsaved') }}
+      <button type="button" class="text-button" @click="takeBack">{{ t('common.takeChangesBack') }}</button>
+    </p>
     <label :for="`${id}-name`">{{ t('routine.name') }}</label>
     <div>
       <input :id="`${id}-name`" ref="first" v-model="values.name" class="field" maxlength="100" />
@@ -73,13 +109,13 @@ onMounted(() => first.value?.focus());
       <option v-for="one in ANSWERS" :key="one.value" :value="one.value">{{ one.label }}</option>
     </select>
     <template v-if="isSent">
-      <template v-for="part in ['to', 'cc', 'bcc'] as const" :key="part">
+      <template v-for="part in PARTS" :key="part">
         <template v-if="part !== 'to' || values.answer === 'forward'">
           <label :for="`${id}-${part}`">{{
             part === 'to' ? t('routine.to') : part === 'cc' ? t('common.cc') : t('common.bcc')
           }}</label>
           <div>
-            <input :id="`${id}-${part}`" v-model="texts[part]" class="field" />
+            <input :id="`${id}-${part}`" v-model="values[part]" class="field" />
             <p v-if="fields[part]" class="small wrong" role="alert">{{ fields[part] }}</p>
           </div>
         </template>

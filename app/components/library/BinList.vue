@@ -24,10 +24,7 @@ onMounted(load);
 
 const left = ({ deletedAt }: BinRow) => Math.max(0, Math.ceil((deletedAt + DAYS * DAY - Date.now()) / DAY));
 
-let busy = false;
-async function putBack(ids: string[]) {
-  if (busy) return;
-  busy = true;
+const putBack = once(async (ids: string[]) => {
   try {
     await notes.restore(ids);
     chosen.value = new Set();
@@ -35,10 +32,8 @@ async function putBack(ids: string[]) {
     emit('back', ids);
   } catch (error) {
     problem.value = messageOf(error);
-  } finally {
-    busy = false;
   }
-}
+});
 function toggle(id: string) {
   const next = new Set(chosen.value);
   if (!next.delete(id)) next.add(id);

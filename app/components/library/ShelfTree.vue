@@ -54,14 +54,15 @@ const keepName = () =>
     naming.value = null;
   });
 
-const remove = () =>
+const remove = once(() =>
   tell(async () => {
     const { id, name, parentId } = chosen.value!;
     await shelves.remove(id);
     await notes.load(true);
     emit('choose', parentId ?? 'all');
     emit('removed', { id, name });
-  });
+  }),
+);
 
 /** Where a shelf goes among the others, by keyboard: up, down, into the one before, out of the one around. */
 async function moveChosen(step: 'up' | 'down' | 'in' | 'out') {

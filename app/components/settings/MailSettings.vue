@@ -46,13 +46,13 @@ const setPaused = ({ id }: MailboxInfo, paused: boolean) =>
   act(() => api(`/mailboxes/${id}/paused`, { method: 'PUT', body: { paused } }));
 const setRole = ({ id }: FolderInfo, role: FolderInfo['role']) =>
   act(() => api(`/folders/${id}`, { method: 'PUT', body: { role } }));
-async function remove({ id, name }: MailboxInfo) {
+const remove = once(async ({ id, name }: MailboxInfo) => {
   leaving.value = '';
   await act(async () => {
     await api(`/mailboxes/${id}`, { method: 'DELETE', query: { keepMessages: keepMessages.value } });
     add({ text: t('mailbox.disconnected', { name }) });
   });
-}
+});
 
 const number = (value: number) => new Intl.NumberFormat(settings!.locale).format(value);
 const percentage = ({ here, total }: MailboxInfo) => (total ? Math.min(100, Math.round((here / total) * 100)) : 0);

@@ -12,21 +12,26 @@ const { done, add, close, undo } = useDone(problem);
 /** The one that is being written; null for a new one. */
 const writing = shallowRef<Routine | null | undefined>(undefined);
 
-const act = (work: () => Promise<unknown>) =>
-  work().catch((error) => {
+async function act(work: () => Promise<unknown>) {
+  problem.value = '';
+  await work().catch((error) => {
     problem.value = messageOf(error);
   });
+}
 onMounted(() => act(async () => void (await Promise.all([routines.load(true), notes.load()]))));
 
 function onKept(routine: Routine) {
   writing.value = undefined;
   add({ text: t('routine.kept', { name: routine.name }) });
 }
-const remove = ({ id, name }: Routine) =>
-  act(async () => {
-    await routines.remove(id);
-    add({ text: t('routine.isRemoved', { name }), undo: () => routines.restore(id) });
-  });
+const remove = once(
+  ({ id, name }: Routine) =>
+    act(async () => {
+      await routines.remove(id);
+      add({ text: t('routine.isRemoved', { name }), undo: () => routines.restore(id) });
+    }),
+  ({ id }) => id,
+);
 </script>
 
 <template>

@@ -30,6 +30,7 @@ export default {
   yourReply: 'Your reply',
   keepMine: 'Keep mine',
   takeOtherOne: 'Take the other one',
+  takeChangesBack: 'Undo the changes',
   leaveItOut: 'Leave it out',
   theirMessage: 'Their message',
   delete: 'Delete',

@@ -4,6 +4,7 @@ export default {
   missing: 'This is missing.',
   notOffered: 'This is not one of the choices here.',
   wrongType: 'This is not what is needed here.',
+  number: 'Type a number.',
   pattern: 'This is not written as it should be.',
   whole: 'This must be a whole number.',
   length: 'This must have exactly {length} characters.',

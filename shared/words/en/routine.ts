@@ -56,4 +56,5 @@ export default {
     againWhy:
       'it comes back in {count} working day if nothing came ({why}) | it comes back in {count} working days if nothing came ({why})',
   },
+  unsaved: 'You changed this and did not keep it.',
 } as const;

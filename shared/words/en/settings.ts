@@ -20,7 +20,6 @@ export default {
   light: 'Light',
   dark: 'Dark',
   unsaved: 'You changed settings here and did not save them.',
-  takeChangesBack: 'Undo the changes',
   you: 'You',
   yourAddress: 'Your address',
   fieldsOfYours: 'Your fields',

@@ -4,7 +4,7 @@ import { settingsSchema, type Settings } from '#shared/schemas/settings';
 import { openInterface, staleWith } from '../../tests/interface';
 import { useAccountStore } from '~/stores/account';
 import { useForm } from './useForm';
-import { useSettingsEditing } from './useSettingsEditing';
+import { useJournaledForm } from './useJournaledForm';
 
 const start = settingsSchema.cast({
   ...{ version: 1, name: 'Wren', locale: 'en-GB', timeZone: 'UTC', fields: [] },
@@ -33,14 +33,19 @@ beforeEach(() => {
   account.settings = start;
 });
 
-const page = () => useSettingsEditing(useForm(settingsSchema));
-/** The same with its form. */
-function pageWithForm() {
+function page() {
+  const account = useAccountStore();
   const form = useForm(settingsSchema);
-  return { form, ...useSettingsEditing(form) };
+  const journaled = useJournaledForm<Settings>({
+    what: 'settings',
+    current: () => account.settings!,
+    save: (content, base) => form.submit(content, (valid) => account.saveSettings(valid, base)),
+    read: async () => stored,
+  });
+  return { form, ...journaled };
 }
 
-describe('the page of settings', () => {
+describe('a form, such as the page of settings,', () => {
   it('is put together with what was changed elsewhere meanwhile', async () => {
     const { values, save, saved } = page();
     values.name = 'Wren Halloway';
@@ -60,7 +65,7 @@ describe('the page of settings', () => {
       ['theirs', 'Theirs'],
     ] as const) {
       stored = useAccountStore().settings = { ...start, version: stored.version };
-      const { values, save, settle, form } = pageWithForm();
+      const { values, save, settle, form } = page();
       Object.assign(values, { name: 'Mine', locale: 'de-AT' });
       elsewhere({ name: 'Theirs', currency: 'GBP' });
       expect(await save()).toBe(false);
@@ -123,7 +128,7 @@ describe('the page of settings', () => {
     values.name = 'Mine';
     await nextTick();
     useAccountStore().settings = elsewhere({ name: 'Theirs', currency: 'GBP' });
-    const again = pageWithForm();
+    const again = page();
     expect(again.values).toMatchObject({ name: 'Mine', currency: 'GBP' });
     expect(await again.save()).toBe(false);
     expect(again.form.code.value).toBe('stale');
