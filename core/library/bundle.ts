@@ -18,6 +18,7 @@ export interface RawBundle {
   lookups: unknown[];
   notes: unknown[];
   people: unknown[];
+  routines: unknown[];
   sender: unknown;
   files: Record<string, unknown>;
   /** Fields that this version does not know and leaves aside. */
@@ -26,7 +27,7 @@ export interface RawBundle {
   wrong: Phrase[];
 }
 
-const FIELDS = ['format', 'version', 'made', 'shelves', 'lookups', 'notes', 'people', 'sender', 'files'];
+const FIELDS = ['format', 'version', 'made', 'shelves', 'lookups', 'notes', 'people', 'sender', 'routines', 'files'];
 
 /**
  * Opens the text of a bundle.
@@ -48,7 +49,7 @@ export function openBundle(text: string): RawBundle {
   if (bundle.version > BUNDLE_VERSION)
     throw new BundleError(phrase('bundle.newer', { version: String(bundle.version), known: String(BUNDLE_VERSION) }));
   const wrong: Phrase[] = [];
-  const list = (name: 'shelves' | 'lookups' | 'notes' | 'people'): unknown[] => {
+  const list = (name: 'shelves' | 'lookups' | 'notes' | 'people' | 'routines'): unknown[] => {
     const value = bundle[name] ?? [];
     if (Array.isArray(value)) return value;
     wrong.push(phrase(`bundle.noList.${name}`));
@@ -64,6 +65,7 @@ export function openBundle(text: string): RawBundle {
     lookups: list('lookups'),
     notes: list('notes'),
     people: list('people'),
+    routines: list('routines'),
     sender: bundle.sender ?? null,
     files: files as Record<string, unknown>,
     unknown: Object.keys(bundle).filter((name) => !FIELDS.includes(name)),
@@ -75,6 +77,9 @@ export function openBundle(text: string): RawBundle {
 export const lookupKey = (number: number): string => `bundle:lookup:${number}`;
 /** How the things in a bundle name the shelf with this number. */
 export const shelfKey = (number: number): string => `bundle:shelf:${number}`;
+
+/** How the routines in a bundle name the note that stands there in this place, counted from 1. */
+export const noteKey = (number: number): string => `bundle:note:${number}`;
 
 /** A value with every string that is a key of `names` replaced, however deep it stands. */
 export function renamed<T>(value: T, names: Map<string, string>): T {

@@ -1,6 +1,6 @@
 import type { Note, Shelf } from '#shared/types/wire';
 import { IMPORT_LIMIT, type BundleRequest } from '#shared/schemas/bundle';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, lookupKey, renamed, shelfKey } from '#core/library/bundle';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, lookupKey, noteKey, renamed, shelfKey } from '#core/library/bundle';
 import { writeSingle, type SingleFormat } from '#core/library/single';
 import { emptyDoc, parseDoc, picturesIn } from '#core/note/schema';
 import { fileSize } from '#core/number/size';
@@ -9,6 +9,7 @@ import { fileByDigest } from '../db/repositories/files';
 import { listLookups, lookupById } from '../db/repositories/lookups';
 import { versionsOf, wholeNotes } from '../db/repositories/notes';
 import { allPeople } from '../db/repositories/people';
+import { listRoutines } from '../db/repositories/routines';
 import { listShelves } from '../db/repositories/shelves';
 import { entryOf } from './peopleFiles';
 import { composeLetter } from '../mail/compose';
@@ -114,7 +115,7 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
     ...(wanted.people && {
       people: (await allPeople(app.db, owner)).map(entryOf),
     }),
-    ...(wanted.sender && { sender }),
+    ...(wanted.sender && { sender, routines: await routinesWith(app, owner, notes) }),
     files: Object.fromEntries(files),
   };
   const text = JSON.stringify(bundle, null, 1);
@@ -123,6 +124,17 @@ export async function makeBundle(app: Application, owner: string, wanted: Bundle
       code: 'too-large',
     });
   return text;
+}
+
+/** The routines that need no other notes than these, which they name by their place. */
+async function routinesWith({ db }: Application, owner: string, notes: Note[]) {
+  const keys = new Map(notes.map(({ id }, i) => [id, noteKey(i + 1)]));
+  return (await listRoutines(db, owner))
+    .filter((routine) => routine.notes.every((id) => keys.has(id)))
+    .map(({ id: _id, version: _version, ...routine }) => ({
+      ...routine,
+      notes: routine.notes.map((id) => keys.get(id)!),
+    }));
 }
 
 /** One note as a file: a message (RFC 5322), a page, Markdown or text. */

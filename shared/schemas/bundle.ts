@@ -3,6 +3,7 @@ import { array, boolean, mixed, number, object, string, type InferType } from 'y
 import { lookupSchema } from './lookup';
 import { noteSchema } from './note';
 import { personSchema } from './person';
+import { routineSchema } from './routine';
 import { settingsSchema } from './settings';
 import { trimmed } from './text';
 import { phrase } from '#core/text/phrase';
@@ -48,6 +49,9 @@ export const bundlePersonSchema = personSchema.omit(['version']).shape({
   addresses: array(trimmed().required().max(320)).max(20).required().default([]),
 });
 
+/** A routine; the notes it puts in are named by their place in the bundle. */
+export const bundleRoutineSchema = routineSchema;
+
 export const bundleSenderSchema = settingsSchema.omit(['version']);
 
 export const bundleFileSchema = object({
@@ -60,7 +64,7 @@ export const bundleFileSchema = object({
 export const bundleRequestSchema = object({
   /** The notes; all of them without it. */
   ids: array(string().required().max(26)).max(20_000),
-  /** One's own fields and signature. */
+  /** One's own settings, and the routines whose notes come along. */
   sender: boolean().default(false),
   people: boolean().default(false),
   /** How often and when each note was used, and its former wordings. */

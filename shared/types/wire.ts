@@ -216,7 +216,7 @@ export type ImportChoice = 'take' | 'leave' | 'replace';
 /** One thing of an import, as the preview shows it. */
 export interface ImportItem {
   position: number;
-  kind: 'shelf' | 'lookup' | 'note' | 'person' | 'sender' | 'problem';
+  kind: 'shelf' | 'lookup' | 'note' | 'person' | 'sender' | 'routine' | 'problem';
   /** The file it came in. */
   source: string;
   name: string;

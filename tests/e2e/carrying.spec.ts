@@ -175,7 +175,7 @@ test('a library is taken out and brought in again, looked over first; a starter 
   await page.getByRole('button', { name: 'Close' }).click();
 
   await page.getByRole('button', { name: 'Take out' }).click();
-  for (const mine of ['My own fields', 'People', 'How often each'])
+  for (const mine of ['My settings', 'People', 'How often each'])
     await page.getByRole('region', { name: 'Take out' }).getByText(mine).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Make a bundle' }).click();

@@ -31,6 +31,7 @@ const KINDS: Record<ImportItem['kind'], string> = {
   lookup: t('common.lookup'),
   person: t('library.person'),
   sender: t('common.settings'),
+  routine: t('library.routine'),
   problem: '',
 };
 
@@ -60,7 +61,7 @@ const listed = computed(() => group.value?.items ?? []);
 const { list, containerProps, wrapperProps } = useVirtualList(listed, { itemHeight: 34, overscan: 10 });
 
 /** What is chosen one by one; shelves and lookups come along with what needs them. */
-const isChosen = ({ kind }: ImportItem) => kind === 'note' || kind === 'person' || kind === 'sender';
+const isChosen = ({ kind }: ImportItem) => ['note', 'person', 'sender', 'routine'].includes(kind);
 const count = (choice: ImportChoice) =>
   items.value.filter((item) => item.state === 'waiting' && item.choice === choice && isChosen(item)).length;
 const counts = computed(() =>
@@ -87,15 +88,18 @@ function choices(item: ImportItem): { value: ImportChoice; label: string }[] {
   if (!isChosen(item)) return [];
   const { kind, verdict } = item;
   const isNote = kind === 'note';
+  const second = { value: 'take' as const, label: t('library.takeAsSecond') };
+  const mine = { value: 'leave' as const, label: t('common.keepMine') };
+  if (kind === 'routine' && verdict === 'conflict') return [second, mine];
   if (verdict !== 'conflict')
     return [
       { value: 'take', label: isNote && verdict === 'same' ? t('library.takeAgain') : t('library.take') },
       { value: 'leave', label: t('library.leave') },
     ];
   return [
-    ...(isNote ? [{ value: 'take' as const, label: t('library.takeAsSecond') }] : []),
+    ...(isNote ? [second] : []),
     { value: 'replace', label: isNote ? t('library.replaceMine') : t('people.takeFacts') },
-    { value: 'leave', label: t('common.keepMine') },
+    mine,
   ];
 }
 const forAll = computed(() => {

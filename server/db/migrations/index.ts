@@ -13,6 +13,7 @@ import * as hands from './0011_hands';
 import * as texts from './0012_texts';
 import * as knowing from './0013_knowing';
 import * as wording from './0014_wording';
+import * as routines from './0015_routines';
 
 /** Every step of the schema in order. A step that has run anywhere is never changed; a change is a new step. */
 const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
@@ -30,6 +31,7 @@ const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): P
   '0012_texts': texts,
   '0013_knowing': knowing,
   '0014_wording': wording,
+  '0015_routines': routines,
 };
 
 /** Hands the steps to Knex from the bundle instead of a folder, so that the built server carries them. */

@@ -125,6 +125,25 @@ export async function placesOf(db: Knex, owner: string, id: string): Promise<Sta
   return rows.map((row) => ({ ...toItem(row), content: json(row.content) }));
 }
 
+/** Where the notes of one file that have these keys are now, by their keys. */
+export async function notesByKey(
+  db: Knex,
+  owner: string,
+  id: string,
+  source: string,
+  keys: string[],
+): Promise<Map<string, string>> {
+  if (!keys.length) return new Map();
+  const key = db.raw(`JSON_VALUE(content, '$.key')`);
+  const rows = await db('import_items')
+    .where({ owner, import_id: id, source, kind: 'note' })
+    .whereNotNull('target_id')
+    .whereNot({ state: 'failed' })
+    .whereIn(key as never, keys)
+    .select('target_id', { key });
+  return new Map(rows.map((row) => [String(row.key), String(row.target_id)]));
+}
+
 /** The notes of these names that an import has read so far. */
 export async function notesStaged(db: Knex, owner: string, id: string, names: string[]): Promise<StagedItem[]> {
   const found: StagedItem[] = [];

@@ -14,6 +14,8 @@ export type Fresh = Pick<StagedItem, 'kind' | 'name' | 'content'> & { problem?: 
 
 /** What is kept of a note until it is taken: the note, where it stood, and what was left out of the message it was. */
 export type StagedNote = BundleNote & {
+  /** What routines of its bundle call it. */
+  key?: string;
   left?: { signature: DocJson | null; quoted: DocJson | null };
   /** What of it was put back. */
   back?: LeftPart[];

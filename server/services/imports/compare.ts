@@ -1,6 +1,7 @@
 import type { Note } from '#shared/types/wire';
 import type { BundlePerson } from '#shared/schemas/bundle';
 import type { LookupInput } from '#shared/schemas/lookup';
+import type { RoutineInput } from '#shared/schemas/routine';
 import { renamed } from '#core/library/bundle';
 import { addressKey } from '#core/message/address';
 import { withFacts } from '#core/person/facts';
@@ -11,6 +12,7 @@ import { listLookups, lookupById } from '../../db/repositories/lookups';
 import { cuesTaken, notesNamed } from '../../db/repositories/notes';
 import { personById, wholesOf } from '../../db/repositories/people';
 import { addressesOfEntry, entryOf, told } from './person';
+import { listRoutines } from '../../db/repositories/routines';
 import { listShelves } from '../../db/repositories/shelves';
 import type { Application } from '../application';
 import { wordingOf } from '../notes';
@@ -20,6 +22,12 @@ import { inTransaction } from '../../db/transaction';
 
 /** The facts of a lookup: what makes two of the same name one. */
 export const factsOf = ({ columns, keyColumn, rows }: LookupInput) => ({ columns, keyColumn, rows });
+
+/** What a routine does: what makes two of the same name one. */
+export function stepsOf(routine: RoutineInput): RoutineInput {
+  const { name, answer, to, cc, bcc, notes, signature, importance, againIn, why, filed, done } = routine;
+  return { name: fold(name), answer, to, cc, bcc, notes, signature, importance, againIn, why, filed, done };
+}
 
 const grouped = <T>(list: T[], key: (one: T) => string): Map<string, T[]> => {
   const groups = new Map<string, T[]>();
@@ -54,6 +62,9 @@ export async function stage(
   const { shelves } = await listShelves(db, owner);
   /** Where the shelves and lookups of this file are in the library, by their keys in the file. */
   const keys = new Map<string, string>();
+  const routines = await listRoutines(db, owner);
+  /** Which notes of this file are in the library already, by their keys. */
+  const noteKeys = new Map<string, string>();
   /** What the lookups of each file say, since two files give different ones the same key. */
   const facts = new Map<string, Map<string, string>>();
   const addFacts = (file: string, { key, ...lookup }: LookupInput & { key: string }) =>
@@ -91,11 +102,21 @@ export async function stage(
     },
     // One's own name, fields and signature are never replaced unless that is chosen.
     sender: () => ({ verdict: 'conflict', choice: 'leave' }),
+    routine(name, routine: RoutineInput) {
+      const there = routines.find((other) => fold(other.name) === fold(name));
+      if (!there) return {};
+      return alike(stepsOf(there), stepsOf({ ...routine, notes: routine.notes.map((key) => noteKeys.get(key) ?? key) }))
+        ? { ...SAME, targetId: there.id }
+        : { verdict: 'conflict', targetId: there.id };
+    },
     note(name, note: StagedNote) {
       const mine = renamed(wordingOf(note), keys);
       const others = known.get(fold(name)) ?? [];
       const same = others.find((other) => alike(wordingOf(other), mine));
-      if (same) return { ...SAME, targetId: same.id };
+      if (same) {
+        if (note.key) noteKeys.set(note.key, same.id);
+        return { ...SAME, targetId: same.id };
+      }
       const twice = (earlier.get(fold(name)) ?? []).some((other) =>
         alike(spelled(other.source, other.content as StagedNote), spelled(source, note)),
       );

@@ -4,12 +4,13 @@ import {
   bundleLookupSchema,
   bundleNoteSchema,
   bundlePersonSchema,
+  bundleRoutineSchema,
   bundleSenderSchema,
   bundleShelfSchema,
 } from '#shared/schemas/bundle';
 import { emptyNote } from '#shared/schemas/note';
 import { createHash } from 'node:crypto';
-import { openBundle } from '#core/library/bundle';
+import { noteKey, openBundle } from '#core/library/bundle';
 import { readSingle } from '#core/library/single';
 import { notesOfTable } from '#core/library/table';
 import { decode, readTable } from '#core/lookup/csv';
@@ -232,11 +233,11 @@ async function readBundle(text: string, fileLimit: number): Promise<Items> {
   const each = async (
     list: unknown[],
     kind: Fresh['kind'],
-    read: (raw: unknown) => Promise<{ name: string; content: unknown }>,
+    read: (raw: unknown, place: number) => Promise<{ name: string; content: unknown }>,
   ) => {
     for (const [i, raw] of list.entries()) {
       try {
-        items.push({ kind, ...(await read(raw)) });
+        items.push({ kind, ...(await read(raw, i + 1)) });
       } catch (error) {
         const name = nameIn(raw);
         const one = name
@@ -264,13 +265,18 @@ async function readBundle(text: string, fileLimit: number): Promise<Items> {
       name: '',
       content: await ownOf(raw),
     }));
-  await each(bundle.notes, 'note', async (raw) => {
+  await each(bundle.notes, 'note', async (raw, place) => {
     const content = await bundleNoteSchema.validate(raw, options);
     const missing = [...content.attachments.map(({ file }) => file), ...picturesIn(content.body)].find(
       (file) => !files.has(file),
     );
     if (missing) throw new UserError(phrase('importing.fileNotThere'));
     noteContent({ ...emptyNote(), ...content });
+    return { name: content.name, content: { ...content, key: noteKey(place) } };
+  });
+  // Behind the notes they put in.
+  await each(bundle.routines, 'routine', async (raw) => {
+    const content = await bundleRoutineSchema.validate(raw, options);
     return { name: content.name, content };
   });
   return { items, files: [...files.values()] };

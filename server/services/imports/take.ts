@@ -3,6 +3,7 @@ import type { ImportRun } from '#shared/types/wire';
 import type { BundlePerson } from '#shared/schemas/bundle';
 import type { LookupInput } from '#shared/schemas/lookup';
 import type { NoteInput } from '#shared/schemas/note';
+import type { RoutineInput } from '#shared/schemas/routine';
 import type { Settings } from '#shared/schemas/settings';
 import { renamed } from '#core/library/bundle';
 import { cueKey } from '#core/cue/key';
@@ -11,6 +12,7 @@ import { newId } from '../../db/id';
 import {
   countItems,
   lockImport,
+  notesByKey,
   pinsOf,
   placesOf,
   setContent,
@@ -32,17 +34,19 @@ import {
   updateNote,
   type NewNote,
 } from '../../db/repositories/notes';
+import { listRoutines } from '../../db/repositories/routines';
 import { insertShelf, listShelves } from '../../db/repositories/shelves';
 import { changeSettings, readSettings } from '../accounts';
 import type { Application } from '../application';
 import { noteFault } from '../fault';
 import { noteContent } from '../noteContent';
 import { wordingOf } from '../notes';
+import { makeRoutine } from '../routines';
 import { checkPlace } from '../shelves';
 import { bodyOf, reason, remarksOn, type StagedNote } from './brought';
 import { fold } from '#core/text/fold';
 import { alike } from './alike';
-import { factsOf } from './compare';
+import { factsOf, stepsOf } from './compare';
 import { takePerson } from './person';
 import { readImport } from './import';
 import { inTransaction } from '../../db/transaction';
@@ -132,6 +136,25 @@ async function takeOther(app: Within, owner: string, id: string, item: StagedIte
       // What was known before is kept with the import, so that undoing it gives it back.
       await setContent(db, owner, id, item.position, content);
       await settle({ targetId: done.targetId, problem: done.problem ?? item.problem });
+    },
+    async routine(routine: RoutineInput) {
+      const here = await notesByKey(db, owner, id, item.source, routine.notes);
+      const { signatures } = await readSettings(app, owner);
+      const known = signatures.some((one) => one.id === routine.signature);
+      const taken = {
+        ...routine,
+        notes: routine.notes.flatMap((key) => here.get(key) ?? []),
+        signature: known ? routine.signature : routine.signature && null,
+      };
+      const byName = new Map((await listRoutines(db, owner)).map((one) => [fold(one.name), one]));
+      for (let i = 2; byName.has(fold(taken.name)); i++) {
+        const twin = byName.get(fold(taken.name))!;
+        if (alike(stepsOf(twin), stepsOf(taken))) return settle({ choice: 'leave', targetId: twin.id });
+        taken.name = `${routine.name.slice(0, 90)} (${i})`;
+      }
+      const { id: targetId } = await makeRoutine(app, owner, taken);
+      const isWhole = taken.notes.length === routine.notes.length;
+      await settle({ targetId, problem: isWhole ? item.problem : phrase('importing.routineWithout') });
     },
     async sender({ before: _before, ...sender }: TakenSender) {
       const { version, ...before } = await readSettings(app, owner);

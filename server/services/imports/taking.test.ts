@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { emptyNote } from '#shared/schemas/note';
+import { routineSchema, type RoutineInput } from '#shared/schemas/routine';
 import { docFromText } from '#core/note/schema';
 import { newAccount, openTestApplication, plainPasswords } from '../../../tests/application';
 import { bring, bundleOf, note, run } from '../../../tests/carrying';
@@ -7,6 +8,7 @@ import type { Application } from '../application';
 import { changeSettings, readSettings } from '../accounts';
 import { loadDemoOnce } from '../demo';
 import { changeNote, deleteNotes, keepNote, readHistory, readNote, readNotes } from '../notes';
+import { changeRoutine, makeRoutine, readRoutines } from '../routines';
 import { readShelves } from '../shelves';
 import { chooseForImport } from './import';
 import { undoImport } from './undo';
@@ -204,5 +206,52 @@ describe('what came in', () => {
     expect(taken.signatureAnswer).toBe(taken.signatures[0]!.id);
     await undoImport(app, owner, chosen.id);
     expect((await readSettings(app, owner)).signatures).toEqual([]);
+  });
+
+  it('brings routines with the notes they put in, none twice, none over one that is there, and takes them back', async () => {
+    const { id: owner } = await newAccount(app);
+    const routine = (name: string, more: object = {}) => routineSchema.cast({ name, ...more }) as RoutineInput;
+    const mine = await makeRoutine(app, owner, routine('Decline', { filed: 'archive' }));
+    const here = await keepNote(app, owner, { ...emptyNote('Here'), body: docFromText('Words.') });
+    const text = bundleOf({
+      notes: [{ name: '' }, note('Here'), note('Fresh'), note('Left')],
+      routines: [
+        routine('Offer', { notes: ['bundle:note:2', 'bundle:note:3'], againIn: 3, signature: 'nobody' }),
+        routine('decline', { cc: [{ name: '', address: 'office@x.example' }] }),
+        routine('Short', { notes: ['bundle:note:4', 'bundle:note:1'] }),
+        { name: 'Odd', answer: 'shout' },
+      ],
+    });
+    const preview = await bring(app, owner, [['a.json', text]]);
+    expect(preview.items.filter(({ kind }) => kind === 'routine')).toMatchObject([
+      { name: 'Offer', verdict: 'new' },
+      { name: 'decline', verdict: 'conflict', choice: 'take' },
+      { name: 'Short', verdict: 'new' },
+    ]);
+    const { position } = preview.items.find(({ name }) => name === 'Left')!;
+    await chooseForImport(app, owner, preview.id, [{ position, choice: 'leave' }]);
+    const { items } = await run(app, owner, preview.id);
+    const fresh = (await readNotes(app, owner)).find(({ name }) => name === 'Fresh')!;
+    const came = await readRoutines(app, owner);
+    expect(came).toMatchObject([
+      mine,
+      { name: 'Offer', notes: [here.id, fresh.id], againIn: 3, signature: null },
+      { name: 'decline (2)', filed: '', cc: [{ address: 'office@x.example' }] },
+      { name: 'Short', notes: [] },
+    ]);
+    expect(said(items.find(({ name }) => name === 'Short')!.problem)).toMatch(/was not taken/);
+
+    const again = await bring(app, owner, [['a.json', text]]);
+    await run(app, owner, again.id);
+    const names = (await readRoutines(app, owner)).map(({ name }) => name);
+    expect(names).toEqual(['Decline', 'Offer', 'decline (2)', 'Short', 'Short (2)']);
+
+    const [, offer, decline] = came;
+    await changeRoutine(app, owner, decline!.id, { ...decline!, filed: 'trash' });
+    const undone = await undoImport(app, owner, preview.id);
+    expect(undone.stay).toBe(1);
+    const left = await readRoutines(app, owner);
+    expect(left.map(({ id }) => id)).not.toContain(offer!.id);
+    expect(left).toEqual(expect.arrayContaining([mine, expect.objectContaining({ id: decline!.id, filed: 'trash' })]));
   });
 });

@@ -1,6 +1,7 @@
 import type { ImportUndone } from '#shared/types/wire';
 import { renamed } from '#core/library/bundle';
 import { dropImport, itemsDone, lockImport, type StagedItem } from '../../db/repositories/imports';
+import { routineById, setRoutineDeleted } from '../../db/repositories/routines';
 import { insertVersion, listVersions, lockNote, setNotesDeleted, updateNote } from '../../db/repositories/notes';
 import { listShelves, notesOnShelf, setShelfDeleted } from '../../db/repositories/shelves';
 import type { Application } from '../application';
@@ -67,6 +68,12 @@ export async function undoImport(app: Application, owner: string, id: string): P
       if (kind !== 'person' || choice === 'leave' || !targetId) continue;
       if (await giveBackPerson(trx, owner, targetId, content as TakenPerson)) undone.people++;
       else undone.stay++;
+    }
+    for (const { kind, choice, targetId } of items) {
+      if (kind !== 'routine' || choice === 'leave' || !targetId) continue;
+      const routine = await routineById(trx, owner, targetId);
+      if (routine?.version === 1) await setRoutineDeleted(trx, owner, targetId, app.now());
+      else if (routine) undone.stay++;
     }
     undone.stay += items.filter(({ kind, choice }) => kind === 'lookup' && choice !== 'leave').length;
     await dropImport(trx, owner, id);

@@ -123,6 +123,7 @@ export default {
     named: '“{name}”',
     oneLeftAside: '{one} was left aside: {reason}',
     notKept: 'It could not be kept.',
+    routineWithout: 'A note it puts in was not taken; it comes without it.',
     noMessages: 'There is no message in this file.',
     passedOver:
       '{count} part of the file is not a message and was passed over. | {count} parts of the file are not messages and were passed over.',
@@ -135,7 +136,8 @@ export default {
       shelf: 'Shelf {number}',
       lookup: 'Lookup {number}',
       person: 'Person {number}',
-      sender: 'Your own fields',
+      sender: 'Your settings',
+      routine: 'Routine {number}',
       note: 'Note {number}',
     },
   },

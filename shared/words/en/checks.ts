@@ -70,6 +70,7 @@ export default {
       lookups: 'Its lookups could not be read, and were left aside.',
       notes: 'Its notes could not be read, and were left aside.',
       people: 'Its people could not be read, and were left aside.',
+      routines: 'Its routines could not be read, and were left aside.',
     },
   },
   table: {
