@@ -27,6 +27,7 @@ export function useDesk(around: {
   makeRoutine(sent: Draft, original: Message): void;
 }) {
   const route = useRoute();
+  const go = useChoosing();
   const mail = useMailStore();
   const notes = useNotesStore();
 
@@ -75,7 +76,7 @@ export function useDesk(around: {
         const opened = await api<Draft>(`/drafts/${draftId.value}`);
         if (number !== asked) return;
         const isAnswer = opened.originalId && opened.mode !== 'forward';
-        if (isAnswer) return void navigateTo({ query: { message: opened.originalId } }, { replace: true });
+        if (isAnswer) return void go({ message: opened.originalId! }, true);
         // What is passed on is read beside it.
         const original = opened.originalId
           ? await api<Message>(`/messages/${opened.originalId}`).catch(() => null)
@@ -92,19 +93,19 @@ export function useDesk(around: {
   }
   watch([messageId, draftId], open);
 
-  const showMessage = (id: string) => navigateTo(id ? { query: { message: id } } : { query: {} });
+  const showMessage = (id: string) => go(id ? { message: id } : {});
   /** Goes so many messages on in the list, or back. */
   const step = (by: 1 | -1) => {
     const id = mail.rowFrom(message.value?.id ?? messageId.value, by);
     if (id) void showMessage(id);
   };
-  const showDraft = (id: string) => navigateTo({ query: { draft: id } });
+  const showDraft = (id: string) => go({ draft: id });
 
   onMounted(async () => {
     void notes.load();
     await mail.refresh();
     if (messageId.value || draftId.value) await open();
-    else if (mail.rows[0]) await navigateTo({ query: { message: mail.rows[0].id } }, { replace: true });
+    else if (mail.rows[0]) await go({ message: mail.rows[0].id }, true);
   });
 
   /** An answer asked for while its message is still being opened, or just before. */

@@ -11,7 +11,8 @@ useFileDrop(
   () => false,
 );
 const handsId = computed(() => String(route.query.hands ?? ''));
-const choose = (id: string, replace = false) => navigateTo({ query: id ? { hands: id } : {} }, { replace });
+const go = useChoosing();
+const choose = (id: string, replace = false) => go(id ? { hands: id } : {}, replace);
 
 const rows = shallowRef<HandsRow[] | null>(null);
 const open = shallowRef<HandsPage | null>(null);

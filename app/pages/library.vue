@@ -21,7 +21,8 @@ const { query, place, filters, idleChoices, sort, sortBy, terms, found, shown, f
 const noteId = computed(() => String(route.query.note ?? ''));
 const note = shallowRef<Note | null>(null);
 const problem = ref('');
-const choose = (id: string) => navigateTo({ query: id ? { note: id } : {} });
+const go = useChoosing();
+const choose = (id: string) => go(id ? { note: id } : {});
 
 async function open() {
   problem.value = '';

@@ -20,7 +20,8 @@ const lookups = useLookupsStore();
 const route = useRoute();
 
 const lookupId = computed(() => String(route.query.lookup ?? ''));
-const choose = (id: string) => navigateTo({ query: id ? { lookup: id } : {} });
+const go = useChoosing();
+const choose = (id: string) => go(id ? { lookup: id } : {});
 
 const grid = ref<{ showRow(at: number): void }>();
 

@@ -7,7 +7,8 @@ useHead({ title: t('people.pageTitle') });
 
 const route = useRoute();
 const personId = computed(() => String(route.query.person ?? ''));
-const choose = (id: string, replace = false) => navigateTo({ query: id ? { person: id } : {} }, { replace });
+const go = useChoosing();
+const choose = (id: string, replace = false) => go(id ? { person: id } : {}, replace);
 
 // The list
 

@@ -56,7 +56,7 @@ async function save() {
   if (await editing.save()) return;
   // What is wrong may stand far from the button.
   await nextTick();
-  const first = document.querySelector<HTMLElement>('.settings .bad, .settings .is-error input, .settings .wrong');
+  const first = document.querySelector<HTMLElement>('.form > .bad, .settings .is-error input, .settings .wrong');
   first?.scrollIntoView({ block: 'center' });
   first?.focus();
 }

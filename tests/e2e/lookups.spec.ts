@@ -222,3 +222,24 @@ test('what is still being typed in a lookup counts when one goes elsewhere by th
   await (await asked).dismiss();
   await expect.poll(() => stored(id)).toContain('Prices');
 });
+
+test('what a slow server answers late is not gone to when one is elsewhere by then', async ({ somebody: { page } }) => {
+  await keepLookup(page);
+  await page.goto('/time-back');
+  let late = () => {};
+  await page.route('**/api/lookups', async (route) => {
+    await new Promise<void>((resolve) => (late = resolve));
+    await route.continue();
+  });
+  await page.getByRole('link', { name: 'Lookups' }).click();
+  await expect(page.getByText('Fetching your lookups')).toBeVisible();
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
+  const answered = page.waitForResponse('**/api/lookups');
+  late();
+  await answered;
+  await page.getByRole('link', { name: 'People' }).click();
+  await expect(page.getByRole('navigation', { name: 'People' })).toBeVisible();
+  await page.goBack();
+  await expect(page).toHaveURL(/settings$/);
+});
