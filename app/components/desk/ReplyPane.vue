@@ -161,6 +161,7 @@ async function insert(which: string | Note, target?: Omit<Target, 'editor'> & Pa
     try {
       const note = typeof which === 'string' ? await notes.read(which) : which;
       await lookups.fresh(note.subject, note.body);
+      if (editor.isDestroyed) return;
       // What was typed to find it may have grown while the note was fetched.
       const insertion = letter.insert(note, search.value && target ? { range: search.value.range } : target);
       if (note.id) knowing.used(note.id, occasion.value, answers.value);
@@ -169,7 +170,7 @@ async function insert(which: string | Note, target?: Omit<Target, 'editor'> & Pa
       await nextTick();
     } catch (error) {
       failure.value = messageOf(error);
-      editor.commands.focus();
+      if (!editor.isDestroyed) editor.commands.focus();
     }
   });
 }
@@ -180,7 +181,6 @@ function leaveFill() {
 }
 const ofPerson = { person: () => props.person, kept: (person: Person) => emit('person', person), problem: fail };
 const { before, keepWith, keep } = useKnownAnswers(draft, questions, ofPerson);
-
 const facts = useFactBlanks(() => answersOf(draft.value), questions, letter.answer);
 
 async function discard() {
