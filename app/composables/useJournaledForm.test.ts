@@ -105,6 +105,13 @@ describe('a form, such as the page of settings,', () => {
     expect(world.kept.size).toBe(0);
   });
 
+  it('is there again from a journal of an older version', () => {
+    world.kept.set('jar-note:me:settings', JSON.stringify({ ...start, name: 'Wren Halloway', version: 0 }));
+    const { values, restored } = page();
+    expect(restored.value).toBe(true);
+    expect(values).toEqual({ ...start, name: 'Wren Halloway' });
+  });
+
   it('left and come back to while it is being saved is no other window', async () => {
     const { values, save } = page();
     values.name = 'Wren H';

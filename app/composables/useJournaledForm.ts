@@ -25,7 +25,7 @@ export function useJournaledForm<T extends { version: number }>(around: {
   onShow?(next: T, before: T): void;
 }) {
   const account = useAccountStore();
-  const journal = journalOf<Written<T>>(account.account!.id, around.what);
+  const journal = journalOf<Written<T> | T>(account.account!.id, around.what);
   const copy = (value: T): T => JSON.parse(JSON.stringify(value));
   /** What it is changed from. */
   let base = copy(around.current());
@@ -40,8 +40,10 @@ export function useJournaledForm<T extends { version: number }>(around: {
     Object.assign(values, copy(next));
   }
 
-  const written = journal.read();
-  if (written?.content && JSON.stringify(written.content) !== JSON.stringify(base)) {
+  const found = journal.read();
+  // An older version wrote down only what stood there.
+  const written = found && ('content' in found ? found : { base: copy(base), content: found });
+  if (written && JSON.stringify(written.content) !== JSON.stringify(base)) {
     const { value, both } = mergeFields(written.base, written.content, base);
     // Where both changed the same, the next time it is saved finds it out and asks.
     if (both.length) base = written.base;
