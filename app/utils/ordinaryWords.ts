@@ -10,8 +10,11 @@ const NAMES: Record<string, string> = { fa: 'farsi', nb: 'norwegian', nn: 'norwe
 
 const known = new Map<string, Promise<Map<string, number>>>();
 
-/** The ordinary words of the language of a locale, in small letters, with their places among the most common; none where there is no list. */
-export function ordinaryWords(locale: string): Promise<Map<string, number>> {
+/**
+ * The ordinary words of the language of a locale, in small letters, with their places among the most common; none where there is no list.
+ * @throws RangeError when that is no locale
+ */
+export async function ordinaryWords(locale: string): Promise<Map<string, number>> {
   const { language } = new Intl.Locale(locale);
   const name = NAMES[language] ?? new Intl.DisplayNames('en', { type: 'language' }).of(language)?.toLowerCase();
   const list = Object.entries(LISTS).find(([path]) => path.endsWith(`/${name}.txt`))?.[1];
