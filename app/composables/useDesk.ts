@@ -1,16 +1,8 @@
-import { until } from '@vueuse/core';
-import { notesOf } from '#core/blank/fill';
-import type { Draft, Message, MessageRow, Sending } from '#shared/types/wire';
-import { NO_HANDLING } from '#shared/utils/noHandling';
+import type { Draft, Message, MessageRow } from '#shared/types/wire';
 import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
-
-/** So long until the page shows what its address names. */
-const OPENED_MS = 2_000;
-/** So long until a message is asked after once more. */
-const ASK_AGAIN_MS = 1_000;
 
 /** What is said of a message that was moved, by where it went. */
 const MOVED = { archive: 'desk.archived', trash: 'desk.putInTrash', gone: 'desk.deletedForGood' } as const;
@@ -185,9 +177,12 @@ export function useDesk(around: {
               ? t(MOVED[part.folder as keyof typeof MOVED] ?? 'desk.moved')
               : t(part.answered ? 'desk.takenOffWaiting' : 'desk.backOnWaiting');
       await mail.refresh();
-      if (leaves) await showMessage(next);
-      // What waits now, and why, is known where it was worked out.
-      else await open();
+      // Whoever has gone on to another message meanwhile stays there.
+      if (message.value?.id === id) {
+        if (leaves) await showMessage(next);
+        // What waits now, and why, is known where it was worked out.
+        else await open();
+      }
       add({
         text,
         ...(part.answered && before.reason === 'person' && { never: () => neverFrom(before) }),
@@ -234,6 +229,7 @@ export function useDesk(around: {
   /** The same with several messages; undone, each is again where and as it was. */
   async function changeMany(ids: string[], part: MessageChange): Promise<void> {
     const before = mail.rows.filter(({ id }) => ids.includes(id));
+    const shown = messageId.value;
     const next = ids.includes(messageId.value)
       ? (mail.rows.find(
           ({ id }, i) => !ids.includes(id) && mail.rows.slice(0, i).some((row) => row.id === messageId.value),
@@ -242,7 +238,7 @@ export function useDesk(around: {
     try {
       const changed = await mail.changeMany(ids, part);
       await mail.refresh();
-      if (next !== messageId.value) await showMessage(next);
+      if (messageId.value === shown && next !== shown) await showMessage(next);
       const code = part.folder === 'gone' ? 'desk.deletedMany' : part.folder ? 'desk.changedMany' : 'desk.answeredMany';
       const backs = new Map<string, string[]>();
       // What was left as it was has no way back.
@@ -262,97 +258,8 @@ export function useDesk(around: {
     }
   }
 
-  /**
-   * Why what was sent may be worth a note: it was written by hand mostly, or much of it before; null when it is not.
-   * Without what tells it nothing is offered.
-   */
-  async function worthKeeping(sent: Draft, message: string | null): Promise<{ remark?: string } | null> {
-    try {
-      const { isMostlyOwn, textOfLetter } = await import('~/utils/keeping');
-      const { letters } = await api<{ letters: number }>('/messages/written-before', {
-        method: 'POST',
-        body: { text: textOfLetter(sent).slice(0, 100_000), notes: notesOf(sent.fills), message: message ?? '' },
-      });
-      if (letters) return { remark: t('desk.writtenBefore', { count: letters }) };
-      return isMostlyOwn(sent, (id) => notes.byId.get(id)?.bodyText) ? {} : null;
-    } catch {
-      return null;
-    }
-  }
-
-  async function onSent(sending: Sending, sent: Draft) {
-    const original = sent.originalId ?? '';
-    const { done: isDone, filed } = sent.handling;
-    const leaves = Boolean(filed) || (isDone ?? sent.mode !== 'forward');
-    const next = original && leaves && mail.list === 'waiting' ? mail.neighbour(original) : original;
-    draft.value = null;
-    const answered = message.value;
-    const isSpecial = JSON.stringify(sent.handling) !== JSON.stringify(NO_HANDLING) || sent.bcc.length > 0;
-    const routine = answered && isSpecial ? () => around.makeRoutine(sent, answered) : undefined;
-    await mail.refresh();
-    const target = next || (mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
-    const isSaid = resting.has(sending.draftId);
-    const rests = sending.state === 'queued';
-    if (rests) resting.set(sending.draftId, sent.originalId);
-    if (target === messageId.value && target) await open();
-    else {
-      await showMessage(target);
-      // What is offered for it now would be gone with the message that was open.
-      await until(() => messageId.value === target && !draftId.value).toBe(true, { timeout: OPENED_MS });
-    }
-    // Found once more by whoever opens it meanwhile, it is said already.
-    if (rests && isSaid) return;
-    const change = rests
-      ? rest(sending, sent)
-      : add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
-    change({ routine });
-    // It takes a moment, in which the next message is read.
-    void worthKeeping(sent, sending.sentMessageId).then(
-      (worth) => worth && change({ keep: () => around.keepSent(sent), ...worth }),
-    );
-  }
-
-  /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
-  function rest(sending: Sending, sent: Draft): ReturnType<typeof add> {
-    const answered = sent.mode === 'forward' ? '' : (sent.originalId ?? '');
-    const seconds = Math.max(1, Math.ceil((sending.leavesAt - Date.now()) / 1000));
-    let isBack = false;
-    const change = add({ text: t('desk.leavesIn', { count: seconds }), undo: bringBack });
-    async function bringBack() {
-      // Nothing else is said of it while it is being brought back.
-      isBack = true;
-      await api(`/sendings/${sending.id}/take-back`, { method: 'POST' }).catch((error) => {
-        isBack = false;
-        throw error;
-      });
-      resting.delete(sending.draftId);
-      await show(sending.draftId, answered);
-    }
-    async function ask() {
-      if (isBack) return;
-      const now = await api<Sending>(`/sendings/${sending.id}`).catch(() => sending);
-      if (isBack) return;
-      const isOver = ['sent', 'refused', 'unsure'].includes(now.state) || now.problem;
-      if (!isOver) return void setTimeout(ask, ASK_AGAIN_MS);
-      resting.delete(sending.draftId);
-      const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
-      const text = now.problem ? say(now.problem) : t('desk.sentNow');
-      change({ text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo });
-      await mail.refresh();
-    }
-    setTimeout(ask, sending.leavesAt - Date.now() + ASK_AGAIN_MS);
-    return change;
-  }
-
-  /** Opens a draft, beside the message it answers. */
-  async function show(id: string, answered: string) {
-    draft.value = null;
-    const isThere = answered ? messageId.value === answered && !draftId.value : draftId.value === id;
-    // An address that changes opens what it names; twice would be over what is written meanwhile.
-    if (isThere) await open();
-    else if (answered) await showMessage(answered);
-    else await showDraft(id);
-  }
+  const shown = { message, draft, messageId, draftId, resting, add, open, showMessage, showDraft };
+  const { onSent, onLeft } = useSent({ ...shown, ...around });
 
   async function onDiscarded(gone: Draft) {
     draft.value = null;
@@ -389,6 +296,7 @@ export function useDesk(around: {
     changeMessage,
     changeMany,
     onSent,
+    onLeft,
     onDiscarded,
   };
 }

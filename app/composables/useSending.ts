@@ -2,7 +2,7 @@ import type { Draft, Sending } from '#shared/types/wire';
 import { NEEDED, type Finding } from '#core/look/letter/finding';
 import type { useDraft } from './useDraft';
 
-interface Surroundings {
+export interface Surroundings {
   /** Takes over what is being typed, and waits for files on their way: whether all of them came. */
   settle(): Promise<boolean> | undefined;
   /** All that the last look sees in the letter as it stands. */
@@ -15,6 +15,8 @@ interface Surroundings {
   onHeld(): unknown;
   /** The draft is open again, with the reason in it. */
   onReturned(): void;
+  /** The letter was left before it was known what became of it. @param problem what to say where nothing was sent */
+  onLeft(draft: Draft, sending: Sending | null, problem: string): void;
 }
 
 /** How long until a message that waits for the post office is asked after. */
@@ -29,32 +31,48 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
   const failure = ref('');
   const busy = computed(() => draft.value?.state === 'sending' && sending.value?.state !== 'refused');
   let pressed = '';
+  let isLeft = false;
+  onBeforeUnmount(() => (isLeft = true));
 
   /** @param anyway whatever the last look holds it back for, where it can be sent at all */
   async function send(anyway = false): Promise<void> {
-    if (!draft.value || busy.value) return;
+    const begun = draft.value;
+    if (!begun || busy.value) return;
     failure.value = '';
+    const tellLeft = () => around.onLeft(begun, null, t('desk.leftUnsent'));
     // A letter does not leave without a file that was given to it; what became of that is said where it stands.
-    if ((await around.settle()) === false || !draft.value || busy.value) return;
+    const isSettled = (await around.settle()) !== false;
+    if (isLeft) return tellLeft();
+    if (!isSettled || !draft.value || busy.value) return;
     held.value = (await around.look()).filter(({ stop, kind }) => (anyway ? NEEDED.includes(kind) : stop));
+    if (isLeft) return tellLeft();
     if (!draft.value || busy.value) return;
     if (held.value.length) return void around.goTo(held.value[0]!);
     await handle.save();
+    if (isLeft) return tellLeft();
     if (state.value !== 'saved') {
       failure.value = state.value === 'conflict' ? t('desk.draftChangedChoose') : problem.value;
       return;
     }
     pressed ||= crypto.randomUUID();
-    const { id, version } = draft.value;
-    draft.value = { ...draft.value, state: 'sending' };
+    const letter = draft.value;
+    const { id, version } = letter;
+    draft.value = { ...letter, state: 'sending' };
     try {
       await takeResult(
         await api<Sending>(`/drafts/${id}/send`, {
           method: 'POST',
           body: { version, key: pressed, anyway },
         }),
+        letter,
       );
     } catch (error) {
+      if (isLeft) {
+        const why = messageOf(error);
+        // Without an answer nobody knows; its draft asks when it is opened again.
+        const isSaid = error instanceof ApiError && error.status;
+        return around.onLeft(letter, null, isSaid ? t('desk.notSentBecause', { problem: why }) : why);
+      }
       draft.value = { ...draft.value!, state: 'open' };
       failure.value = messageOf(error);
       // Without an answer the same key asks again; anything else was decided and is a new press.
@@ -66,30 +84,32 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
   }
 
   /** Shows what became of the sending; a message that waits for the post office is asked after. */
-  async function takeResult(result: Sending): Promise<void> {
+  async function takeResult(result: Sending, letter: Draft): Promise<void> {
+    if (isLeft) return around.onLeft(letter, result, '');
     sending.value = result;
     // What rests is gone from here; it can be brought back.
     if (result.state === 'sent' || (result.state === 'queued' && result.leavesAt > Date.now())) {
       pressed = '';
-      const sent = draft.value!;
       handle.forget();
-      around.onSent(result, sent);
+      around.onSent(result, letter);
     } else if (result.state === 'refused' || result.state === 'unsure') {
       pressed = '';
-      handle.open(await api<Draft>(`/drafts/${draft.value!.id}`));
+      const returned = await api<Draft>(`/drafts/${letter.id}`);
+      if (isLeft) return around.onLeft(letter, result, '');
+      handle.open(returned);
       around.onReturned();
     } else {
-      const id = draft.value?.id;
       await new Promise((resolve) => setTimeout(resolve, ASK_AFTER_MS));
-      if (draft.value?.id === id) await takeResult(await api<Sending>(`/sendings/${result.id}`));
+      if (isLeft || draft.value?.id === letter.id)
+        await takeResult(isLeft ? result : await api<Sending>(`/sendings/${result.id}`), letter);
     }
   }
 
   /** Asks after a draft found in the middle of being sent, for instance after the window was reloaded. */
-  async function follow({ id, version }: Draft): Promise<void> {
+  async function follow(letter: Draft): Promise<void> {
     try {
-      const body = { version, key: crypto.randomUUID() };
-      await takeResult(await api<Sending>(`/drafts/${id}/send`, { method: 'POST', body }));
+      const body = { version: letter.version, key: crypto.randomUUID() };
+      await takeResult(await api<Sending>(`/drafts/${letter.id}/send`, { method: 'POST', body }), letter);
     } catch (error) {
       failure.value = messageOf(error);
     }

@@ -266,6 +266,7 @@ useCommands({
         :person="person"
         :message="facts"
         :original="message"
+        :left="desk.onLeft"
         @person="(known) => (person = known)"
         @sent="onSent"
         @routine="(sent) => message && panels.makeRoutine(sent, message)"

@@ -11,6 +11,7 @@ import { splitName } from '#core/person/name';
 import type { Done } from '~/composables/useDone';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import type { Target } from '~/composables/useLetter';
+import type { Surroundings } from '~/composables/useSending';
 import { useAccountStore } from '~/stores/account';
 import { useKnowingStore } from '~/stores/knowing';
 import { useLookupsStore } from '~/stores/lookups';
@@ -21,6 +22,7 @@ const props = defineProps<{
   person: Person | null;
   message: MessageFacts | null;
   original: Message | null;
+  left: Surroundings['onLeft'];
 }>();
 const emit = defineEmits<{
   sent: [sending: Sending, draft: Draft];
@@ -50,7 +52,6 @@ const handle = useDraft(() => account.account!.id);
 const { draft, state, problem, theirs } = handle;
 // One pane for one draft: the page makes a new one for another.
 handle.open(props.start);
-
 const fillList = ref<{
   focusFirst(insertion?: string): boolean;
   focus(question: Pick<BlankQuestion, 'insertion' | 'key'>): void;
@@ -113,9 +114,10 @@ const { delayed, held, failure, busy, send, follow, takeBack } = useSending(hand
   settle,
   look: now,
   goTo,
-  onSent: (result, sent) => (knowing.left(answersOf(sent)), emit('sent', result, sent)),
+  onSent: (result, sent) => emit('sent', result, sent),
   onHeld: letter.refreshFacts,
   onReturned: () => body.commands.focus(),
+  onLeft: props.left,
 });
 
 onMounted(() => {
@@ -129,14 +131,12 @@ watch(
   (address) => emit('recipient', address),
   { immediate: true },
 );
-
 watch(
   () => draft.value?.version,
   (version) => version && emit('saved', version),
 );
 
 const { occasion, answers } = useOccasion(draft, () => props.message?.subject);
-
 const caretSearch = useCaretSearch({
   editor: () => body,
   search: () => search.value,

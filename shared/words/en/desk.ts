@@ -79,6 +79,8 @@ export default {
   discard: 'Discard',
   send: 'Send',
   draftChanged: 'This draft was changed in another window. Your text is below, and nothing was overwritten.',
+  leftUnsent: 'Not sent: you went on before it was ready. Open it and press Send again.',
+  isLeaving: 'Your message is being sent.',
   notSentBecause: 'Not sent: {problem}',
   triedAgain: 'The post office does not take it at the moment ({problem}). It will be tried again.',
   takeItBack: 'Take it back',
