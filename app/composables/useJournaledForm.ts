@@ -1,4 +1,4 @@
-import { mergeFields } from '#core/wording/merge';
+import { mergeFields } from '#core/wording/fields';
 import { useAccountStore } from '~/stores/account';
 import { journalOf } from '~/utils/journal';
 

@@ -1,7 +1,8 @@
 import type { Note } from '#shared/types/wire';
 import { emptyNote, type NoteInput } from '#shared/schemas/note';
 import type { DocJson } from '#core/note/schema';
-import { mergeDocs, mergeValue, type MergePart } from '#core/wording/merge';
+import { mergeValue } from '#core/wording/fields';
+import { mergeDocs, type MergePart } from '#core/wording/merge';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 import type { useForm } from './useForm';

@@ -1,4 +1,4 @@
-import { mergeFields } from '#core/wording/merge';
+import { mergeFields } from '#core/wording/fields';
 import { ApiError } from './api';
 
 /**

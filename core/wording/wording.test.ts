@@ -11,7 +11,8 @@ import { docFromText, parseDoc, schema, type DocJson } from '../note/schema';
 import { toText } from '../note/text';
 import { countChanges, difference, differenceOfTexts } from './difference';
 import { improved } from './improve';
-import { carriedOver, merged, mergeDocs, mergeFields, mergeValue } from './merge';
+import { mergeFields, mergeValue } from './fields';
+import { carriedOver, merged, mergeDocs } from './merge';
 
 const context: FillContext = {
   person: {
