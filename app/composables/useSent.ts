@@ -99,8 +99,9 @@ export function useSent(desk: {
     if (!sending) return void add({ text: problem, open: () => show(left.id, answeredBy(left)) });
     knowing.left(answersOf(left));
     await mail.refresh();
-    if (sending.state === 'sent') add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
-    else rest(sending, left);
+    if (sending.state === 'sent') return void add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
+    if (sending.state === 'queued') resting.set(left.id, left.originalId);
+    rest(sending, left);
   }
 
   /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
