@@ -189,7 +189,7 @@ describe('a try that ended without an answer', () => {
 });
 
 describe('many at once', () => {
-  it('fifty sends with an attachment all leave, once each', async () => {
+  it('fifty sends with an attachment all leave, once each', { timeout: 60_000 }, async () => {
     const { id: owner } = await newAccount(app);
     const receiver = await newAccount(app);
     const file = await storeFile(app, owner, { name: 'a.txt', type: 'text/plain', content: Buffer.alloc(100_000, 65) });
