@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { nextTick } from 'vue';
+import { effectScope, nextTick } from 'vue';
 import { settingsSchema, type Settings } from '#shared/schemas/settings';
 import { openInterface, staleWith } from '../../tests/interface';
 import { useAccountStore } from '~/stores/account';
@@ -113,19 +113,23 @@ describe('a form, such as the page of settings,', () => {
   });
 
   it('left and come back to while it is being saved is no other window', async () => {
-    const { values, save } = page();
+    const left = effectScope();
+    const { values, save } = left.run(page)!;
     values.name = 'Wren H';
     await nextTick();
     let answer = () => {};
     onPut = () => new Promise<void>((resolve) => (answer = resolve));
     const saving = save();
     await new Promise((resolve) => setTimeout(resolve, 20));
+    left.stop();
     const again = page();
     expect(again.restored.value).toBe(true);
+    again.values.currency = 'GBP';
+    await nextTick();
     answer();
     onPut = () => {};
     await saving;
-    again.values.currency = 'GBP';
+    expect(world.kept.get('jar-note:me:settings')).toContain('GBP');
     expect(await again.save()).toBe(true);
     expect(stored).toMatchObject({ name: 'Wren H', currency: 'GBP' });
   });

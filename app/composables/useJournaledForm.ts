@@ -65,7 +65,9 @@ export function useJournaledForm<T extends { version: number }>(around: {
       base = copy(around.current());
       show(mergeFields(sent, copy(values), base).value);
       restored.value = false;
-      if (!isChanged()) journal.drop();
+      // Left meanwhile and opened again, what is written down is the other one's.
+      const left = journal.read();
+      if (left && 'content' in left && JSON.stringify(left.content) === JSON.stringify(sent)) journal.drop();
     }
     saved.value = done && !isChanged();
     return done;

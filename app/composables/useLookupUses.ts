@@ -12,7 +12,6 @@ export function useLookupUses({ open, problem, save, change }: ReturnType<typeof
   const carrying = shallowRef<{ from: string; to: string; notes: string[] } | null>(null);
   /** Something about to go although notes draw on it. */
   const removing = shallowRef<{ what: string; then: string; notes: string[]; act(): unknown } | null>(null);
-  let asking = false;
 
   async function read(id: string): Promise<void> {
     const found = await lookups.uses(id);
@@ -43,33 +42,30 @@ export function useLookupUses({ open, problem, save, change }: ReturnType<typeof
     }
   }
   /** Does it at once when no note is touched; else says which are, and asks. The notes are asked for anew each time. */
-  async function askFirst(what: string, then: string, isTouched: (use: LookupUse) => boolean, act: () => unknown) {
-    // Pressed twice it is asked once.
-    if (asking) return;
-    asking = true;
-    removing.value = null;
-    const { id } = open.value!;
-    let touched: LookupUse[];
-    try {
-      uses.value = await lookups.uses(id);
-      touched = uses.value.filter(isTouched);
-      if (!touched.length && open.value?.id === id) return await act();
-    } catch (error) {
-      return void (problem.value = messageOf(error));
-    } finally {
-      asking = false;
-    }
-    if (open.value?.id !== id) return;
-    removing.value = {
-      what,
-      then,
-      notes: touched.map(({ name }) => name),
-      act() {
-        removing.value = null;
-        return act();
-      },
-    };
-  }
+  const askFirst = once(
+    async (what: string, then: string, isTouched: (use: LookupUse) => boolean, act: () => unknown) => {
+      removing.value = null;
+      const { id } = open.value!;
+      let touched: LookupUse[];
+      try {
+        uses.value = await lookups.uses(id);
+        touched = uses.value.filter(isTouched);
+        if (!touched.length && open.value?.id === id) return await act();
+      } catch (error) {
+        return void (problem.value = messageOf(error));
+      }
+      if (open.value?.id !== id) return;
+      removing.value = {
+        what,
+        then,
+        notes: touched.map(({ name }) => name),
+        act() {
+          removing.value = null;
+          return act();
+        },
+      };
+    },
+  );
   const asked = () => t('lookups.theyWillAsk');
   const removeColumn = (column: Column) =>
     askFirst(

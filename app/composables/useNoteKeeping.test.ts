@@ -124,6 +124,16 @@ describe('a note on the bench', () => {
     expect(world.kept.size).toBe(0);
   });
 
+  it('opened again and written on while it is being kept stays written down', async () => {
+    const mine = bench();
+    mine.write({ name: 'Prices, all' });
+    onPut = () => bench().write({ name: 'Prices, all of them' });
+    await mine.keepIt();
+    expect(stored.name).toBe('Prices, all');
+    expect([...world.kept.values()].join()).toContain('Prices, all of them');
+    expect(bench().content.name).toBe('Prices, all of them');
+  });
+
   it('names the fields that were written differently on both sides', async () => {
     const mine = bench();
     elsewhere({ name: 'Their name', cue: 'x' });

@@ -149,11 +149,13 @@ export function useNoteKeeping(
         version.value = kept.version;
         base = contentOf(kept);
         conflict.value = null;
-        journal.drop();
+        const isWrittenOn = JSON.stringify(content) !== sent;
+        // Left meanwhile and opened again, what is written down is the other one's.
+        if (isWrittenOn || JSON.stringify(journal.read()?.content) === sent) journal.drop();
         journal = noteJournal(account.account!.id, kept.id);
+        dirty.value = false;
         // What was written meanwhile is not kept yet.
-        if (JSON.stringify(content) === sent) settled();
-        else touch();
+        if (isWrittenOn) touch();
         onKept(kept);
       } catch (error) {
         if (!current || !(error instanceof ApiError) || error.data.code !== 'stale') throw error;
