@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { docFromText, emptyDoc, parseDoc } from '../note/schema';
 import { findingKey } from './letter/finding';
-import type { LookedAt } from './letter/letter';
-import { quickLook as lastLook } from './quick';
+import type { LookedAt, LookFacts } from './letter/letter';
+import { lastLook as look } from './look';
+import type { LookWishes } from './quick';
 
 const draft = (part: Partial<LookedAt> = {}): LookedAt => ({
   to: [{ name: '', address: 'a@x.example' }],
@@ -12,6 +13,17 @@ const draft = (part: Partial<LookedAt> = {}): LookedAt => ({
   body: parseDoc(docFromText('Text')),
   ...part,
 });
+const facts: LookFacts = {
+  mode: 'new',
+  attachments: [],
+  original: null,
+  me: { name: 'Wren Halloway', address: 'wren@halloway.example', signature: 'Wren Halloway' },
+  people: [],
+  today: '2026-11-27',
+  locale: 'en-GB',
+  sentBefore: [],
+};
+const lastLook = (drafted: LookedAt, wishes?: LookWishes) => look(drafted, facts, wishes);
 const blank = parseDoc({
   type: 'doc',
   content: [

@@ -3,8 +3,9 @@ import { changedFacts } from './checks/facts';
 import { files, size } from './checks/files';
 import { signature, twoClosings, twoGreetings } from './checks/frame';
 import { links, pictures } from './checks/links';
-import { openQuestions } from './checks/questions';
+import { openMarks } from './checks/marks';
 import { otherGreeting, otherName } from './checks/names';
+import { openQuestions } from './checks/questions';
 import { likelyAddresses } from './checks/recipients';
 import { sameNote, whom } from './checks/whom';
 import { slips, wordTwice } from './checks/words';
@@ -16,6 +17,7 @@ import { inOrder, quickLook, wished, type LookWishes } from './quick';
 export function closeLook(draft: LookedAt, facts: LookFacts, wishes: LookWishes = {}): Finding[] {
   const letter = letterOf(draft, facts);
   const checks = [
+    openMarks,
     likelyAddresses,
     changedFacts,
     otherGreeting,

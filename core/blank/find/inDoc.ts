@@ -9,10 +9,7 @@ export interface HandMark {
   text: string;
 }
 
-/**
- * What people put by hand where something is to be filled in, in a letter: brackets, gaps, runs of x, fields in capitals.
- * Each paragraph is read once for each state of it, since this is asked at every key press.
- */
+/** What people put by hand where something is to be filled in, in a letter: brackets, gaps, runs of x, fields in capitals. */
 export function marksIn(doc: Node): HandMark[] {
   const out: HandMark[] = [];
   doc.descendants((node, pos) => {
@@ -23,19 +20,12 @@ export function marksIn(doc: Node): HandMark[] {
   return out;
 }
 
-const known = new WeakMap<Node, HandMark[]>();
-
 /** The marks of one paragraph, as if it began at 0. */
 function marksOfLine(line: Node): HandMark[] {
-  let marks = known.get(line);
-  if (!marks) {
-    const ways = { locale: 'en', today: '2026-01-01' as const, off: { weekdays: [], days: [] } };
-    const found = SIGNS.test(line.textContent)
-      ? candidatesIn(line.type.schema.node('doc', null, [line]), ways, null)
-      : [];
-    known.set(line, (marks = found.map(({ from, to, text }) => ({ from, to, text }))));
-  }
-  return marks;
+  if (!SIGNS.test(line.textContent)) return [];
+  const ways = { locale: 'en', today: '2026-01-01' as const, off: { weekdays: [], days: [] } };
+  const found = candidatesIn(line.type.schema.node('doc', null, [line]), ways, null);
+  return found.map(({ from, to, text }) => ({ from, to, text }));
 }
 
 /** Without one of these there is no mark to look for. */

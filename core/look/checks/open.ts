@@ -1,12 +1,11 @@
-import { marksIn } from '../../blank/find/inDoc';
 import { openPlaces } from '../../blank/places';
 import { phrase } from '../../text/phrase';
 import type { Finding } from '../letter/finding';
 import type { LookedAt } from '../letter/letter';
 
-/** Blanks that are open, and marks made by hand that were left. */
+/** Blanks that are open. */
 export function open(draft: LookedAt): Omit<Finding, 'stop'>[] {
-  const blanks = (['subject', 'body'] as const).flatMap((part) =>
+  return (['subject', 'body'] as const).flatMap((part) =>
     openPlaces(draft[part]).map(({ from, label, insertion }) => ({
       kind: 'open-blank' as const,
       about: label,
@@ -15,15 +14,6 @@ export function open(draft: LookedAt): Omit<Finding, 'stop'>[] {
       blank: { insertion, label },
     })),
   );
-  const marks = (['subject', 'body'] as const).flatMap((part) =>
-    marksIn(draft[part]).map(({ from, to, text }) => ({
-      kind: 'open-mark' as const,
-      about: text,
-      words: phrase('look.openMark', { text }),
-      place: { part, pos: from, to },
-    })),
-  );
-  return [...blanks, ...marks];
 }
 
 /** A subject or a letter in which nothing stands. */
