@@ -3,6 +3,7 @@ import type { DraftMode } from '#shared/schemas/draft';
 import type { MessageChange } from '#shared/schemas/message';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
+import { useOutboxStore } from '~/stores/outbox';
 
 /** What is said of a message that was moved, by where it went. */
 const MOVED = { archive: 'desk.archived', trash: 'desk.putInTrash', gone: 'desk.deletedForGood' } as const;
@@ -22,6 +23,8 @@ export function useDesk(around: {
   const go = useChoosing();
   const mail = useMailStore();
   const notes = useNotesStore();
+  /** What has not left yet. */
+  const { resting } = useOutboxStore();
 
   const message = shallowRef<Message | null>(null);
   const draft = shallowRef<Draft | null>(null);
@@ -35,9 +38,6 @@ export function useDesk(around: {
   /** Whether a draft is what the address names, or answers the message it names. */
   const isOfAddress = (one: Draft | null) =>
     draftId.value ? one?.id === draftId.value : one?.originalId === messageId.value && one.mode !== 'forward';
-
-  /** The drafts of what has not left yet, with the message each of them answers. */
-  const resting = new Map<string, string | null>();
 
   let asked = 0;
   async function open() {
@@ -258,7 +258,7 @@ export function useDesk(around: {
     }
   }
 
-  const shown = { message, draft, messageId, draftId, resting, add, open, showMessage, showDraft };
+  const shown = { message, draft, messageId, draftId, add, open, showMessage, showDraft };
   const { onSent, onLeft } = useSent({ ...shown, ...around });
 
   async function onDiscarded(gone: Draft) {

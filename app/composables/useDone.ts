@@ -23,14 +23,16 @@ const KEPT = 20;
 export function useDone(problem: Ref<string>) {
   const all = shallowRef<Done[]>([]);
   const done = computed(() => all.value.at(-1) ?? null);
-  /** Says what was done. @returns what says something else of it later */
-  function add(one: Done): (part: Partial<Done>) => void {
+  /** Says what was done. @returns what says something else of it later, or nothing more; false when it was closed or undone */
+  function add(one: Done): (part: Partial<Done> | null) => boolean {
     all.value = [...all.value.slice(1 - KEPT), one];
     let now = one;
     return (part) => {
+      if (!all.value.includes(now)) return false;
       const next = { ...now, ...part };
-      all.value = all.value.map((known) => (known === now ? next : known));
+      all.value = all.value.flatMap((known) => (known !== now ? [known] : part ? [next] : []));
       now = next;
+      return true;
     };
   }
   const close = () => (all.value = []);

@@ -5,24 +5,17 @@ import { NO_HANDLING } from '#shared/utils/noHandling';
 import { useKnowingStore } from '~/stores/knowing';
 import { useMailStore } from '~/stores/mail';
 import { useNotesStore } from '~/stores/notes';
+import { answeredBy, useOutboxStore } from '~/stores/outbox';
 import type { useDone } from './useDone';
 
 /** So long until the page shows what its address names. */
 const OPENED_MS = 2_000;
-/** So long until a message is asked after once more. */
-const ASK_AGAIN_MS = 1_000;
-
-/** The message a draft answers; empty where it answers none. */
-const answeredBy = ({ mode, originalId }: Draft) => (mode === 'forward' ? '' : (originalId ?? ''));
-
 /** What follows once Send was pressed: what is opened next, what is said, and the ways back. */
 export function useSent(desk: {
   message: Ref<Message | null>;
   draft: Ref<Draft | null>;
   messageId: Ref<string>;
   draftId: Ref<string>;
-  /** The drafts of what has not left yet, with the message each of them answers. */
-  resting: Map<string, string | null>;
   add: ReturnType<typeof useDone>['add'];
   open(): Promise<void>;
   showMessage(id: string): Promise<void>;
@@ -32,8 +25,9 @@ export function useSent(desk: {
   /** Makes a routine of what was just done with a message. */
   makeRoutine(sent: Draft, original: Message): void;
 }) {
-  const { message, draft, messageId, draftId, resting, add, open, showMessage, showDraft } = desk;
+  const { message, draft, messageId, draftId, add, open, showMessage, showDraft } = desk;
   const mail = useMailStore();
+  const outbox = useOutboxStore();
   const notes = useNotesStore();
   const knowing = useKnowingStore();
 
@@ -70,9 +64,9 @@ export function useSent(desk: {
     // Whoever has gone on to another message meanwhile stays there.
     const isHere = [messageId.value, draftId.value].join() === shown;
     const target = next || (mail.list === 'waiting' ? (mail.rows[0]?.id ?? '') : '');
-    const isSaid = resting.has(sending.draftId);
+    const isSaid = outbox.resting.has(sending.draftId);
     const rests = sending.state === 'queued';
-    if (rests) resting.set(sending.draftId, sent.originalId);
+    if (rests) outbox.resting.set(sending.draftId, answeredBy(sent));
     if (isHere && target && target === messageId.value) await open();
     else if (isHere) {
       await showMessage(target);
@@ -81,9 +75,7 @@ export function useSent(desk: {
     }
     // Found once more by whoever opens it meanwhile, it is said already.
     if (rests && isSaid) return;
-    const change = rests
-      ? rest(sending, sent)
-      : add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
+    const change = outbox.tellSent(sending, sent);
     change({ routine });
     // It takes a moment, in which the next message is read.
     void worthKeeping(sent, sending.sentMessageId).then(
@@ -96,45 +88,10 @@ export function useSent(desk: {
    * @param problem what to say where nothing was sent
    */
   async function onLeft(left: Draft, sending: Sending | null, problem: string): Promise<void> {
-    if (!sending) return void add({ text: problem, open: () => show(left.id, answeredBy(left)) });
+    if (!sending) return outbox.tellUnsent(left, problem);
     knowing.left(answersOf(left));
     await mail.refresh();
-    if (sending.state === 'sent') return void add({ text: sending.problem ? say(sending.problem) : t('desk.sentNow') });
-    if (sending.state === 'queued') resting.set(left.id, left.originalId);
-    rest(sending, left);
-  }
-
-  /** A message that has not left yet: it can be brought back, and what became of it is said when its time is over. */
-  function rest(sending: Sending, sent: Draft): ReturnType<typeof add> {
-    const answered = answeredBy(sent);
-    const left = sending.leavesAt - Date.now();
-    const count = Math.max(1, Math.ceil(left / 1000));
-    let isBack = false;
-    const change = add({ text: left > 0 ? t('desk.leavesIn', { count }) : t('desk.isLeaving'), undo: bringBack });
-    async function bringBack() {
-      // Nothing else is said of it while it is being brought back.
-      isBack = true;
-      await api(`/sendings/${sending.id}/take-back`, { method: 'POST' }).catch((error) => {
-        isBack = false;
-        throw error;
-      });
-      resting.delete(sending.draftId);
-      await show(sending.draftId, answered);
-    }
-    async function ask() {
-      if (isBack) return;
-      const now = await api<Sending>(`/sendings/${sending.id}`).catch(() => sending);
-      if (isBack) return;
-      const isOver = ['sent', 'refused', 'unsure'].includes(now.state) || now.problem;
-      if (!isOver) return void setTimeout(ask, ASK_AGAIN_MS);
-      resting.delete(sending.draftId);
-      const undo = now.state === 'refused' ? () => show(sending.draftId, answered) : undefined;
-      const text = now.problem ? say(now.problem) : t('desk.sentNow');
-      change({ text: undo ? t('desk.notSentBecause', { problem: text }) : text, undo });
-      await mail.refresh();
-    }
-    setTimeout(ask, Math.max(0, left) + ASK_AGAIN_MS);
-    return change;
+    outbox.tellSent(sending, left);
   }
 
   /** Opens a draft, beside the message it answers. */
@@ -146,6 +103,8 @@ export function useSent(desk: {
     else if (answered) await showMessage(answered);
     else await showDraft(id);
   }
+
+  onBeforeUnmount(outbox.enter({ add, show, refresh: mail.refresh }));
 
   return { onSent, onLeft };
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useAccountStore } from '~/stores/account';
+import { useOutboxStore } from '~/stores/outbox';
 
 const store = useAccountStore();
+const outbox = useOutboxStore();
 const keysShown = useKeyHints();
 useParts();
 useFocusHome();
@@ -28,6 +30,10 @@ const places = [
         <button type="button" class="text-button small" @click="store.leave()">{{ t('common.signOut') }}</button>
       </span>
     </header>
+    <div>
+      <DoneBar :done="outbox.done" class="sent" @undo="outbox.undo" @close="outbox.close" />
+      <p v-if="outbox.problem" class="notice bad sent" role="alert">{{ outbox.problem }}</p>
+    </div>
     <main class="main">
       <slot />
     </main>
@@ -38,7 +44,7 @@ const places = [
 .room {
   height: 100%;
   display: grid;
-  grid-template-rows: 44px minmax(0, 1fr);
+  grid-template-rows: 44px auto minmax(0, 1fr);
 }
 
 .bar {
@@ -80,6 +86,10 @@ nav {
   border-bottom-color: var(--green);
   color: var(--green);
   font-weight: 600;
+}
+
+.sent {
+  margin: var(--s2) var(--s4) 0;
 }
 
 .who {

@@ -13,17 +13,21 @@ useHead({ title: t('desk.pageTitle') });
 
 // What is not needed at once is fetched when the Desk has been there for a while, so that it is there without a connection too.
 const LATER_MS = 3_000;
-function fetchTheRest() {
-  const rest = [
-    import('~/components/desk/NotePreview.vue'),
-    import('~/components/desk/KeepPanel.vue'),
-    import('~/components/desk/ImprovePanel.vue'),
-    import('~/components/desk/PersonCard.vue'),
-    import('~/components/desk/BringIn.vue'),
-    import('~/components/desk/RecipientField.vue'),
-  ];
-  // What could not be fetched now is fetched when it is needed.
-  void Promise.allSettled(rest);
+const REST = [
+  () => import('~/components/desk/NotePreview.vue'),
+  () => import('~/components/desk/KeepPanel.vue'),
+  () => import('~/components/desk/ImprovePanel.vue'),
+  () => import('~/components/desk/PersonCard.vue'),
+  () => import('~/components/desk/BringIn.vue'),
+  () => import('~/components/desk/RecipientField.vue'),
+];
+/** One by one, when nothing else is to be done, so that no key waits for it. */
+async function fetchTheRest() {
+  for (const fetch of REST) {
+    await new Promise((resolve) => requestIdleCallback(resolve));
+    // What could not be fetched now is fetched when it is needed.
+    await fetch().catch(() => null);
+  }
 }
 useTimeoutFn(fetchTheRest, LATER_MS);
 

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Page, type Route } from '@playwright/test';
 import { COMMANDS, type CommandName } from '../../shared/utils/commands';
 import type { NoteInput } from '../../shared/schemas/note';
 import { connect } from '../../server/db/connect';
@@ -170,3 +170,15 @@ export const loadedFaces = (frame: Element): string[] =>
   [...(frame as HTMLIFrameElement).contentDocument!.fonts]
     .filter(({ status }) => status === 'loaded')
     .map(({ family }) => family);
+
+/** Holds back the first request like this, and resolves to it once it is asked. */
+export function hold(page: Page, url: string, body = /./): Promise<Route> {
+  return new Promise((resolve) => {
+    let isHeld = false;
+    void page.route(url, (route) => {
+      if (isHeld || !body.test(route.request().postData() ?? '')) return route.fallback();
+      isHeld = true;
+      return resolve(route);
+    });
+  });
+}

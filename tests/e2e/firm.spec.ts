@@ -1,5 +1,4 @@
-import type { Page, Route } from '@playwright/test';
-import { blank, bring, clientMessage, expect, keepNote, paragraph, test, text, shortcut } from './desk';
+import { blank, bring, clientMessage, expect, hold, keepNote, paragraph, test, text, shortcut } from './desk';
 
 test('the bench shows and writes the note that is named, however one goes from one to the next', async ({
   somebody: { page },
@@ -290,62 +289,6 @@ test('marks typed on the bench get their kind, Keep asks once about open ones, a
   expect(await (await page.request.get('/api/notes')).json()).toEqual([]);
   await panel.getByLabel('Name').press('Enter');
   await expect(page.getByText('Kept as “List”.')).toBeVisible();
-});
-
-/** Holds back the first request like this, and resolves to it once it is asked. */
-function hold(page: Page, url: string, body = /./): Promise<Route> {
-  return new Promise((resolve) => {
-    let isHeld = false;
-    void page.route(url, (route) => {
-      if (isHeld || !body.test(route.request().postData() ?? '')) return route.fallback();
-      isHeld = true;
-      return resolve(route);
-    });
-  });
-}
-
-test('a letter left while it is being sent: what became of it is said where one is by then, and nobody is taken away', async ({
-  somebody: { page, received },
-}) => {
-  await page.goto('/');
-  const from = (name: string) =>
-    clientMessage({ from: `${name} <${name}@client.example>`, id: name, subject: `From ${name}` });
-  await bring(
-    page,
-    ['Ada', 'Bo', 'Cleo'].map((name) => ({ name: `${name}.eml`, buffer: from(name) })),
-  );
-  const letter = page.getByRole('textbox', { name: 'Your reply' });
-  const theirs = (name: string) => page.getByRole('heading', { name: `From ${name}` });
-  const inList = (name: string) => page.getByRole('button', { name: new RegExp(`^${name}`) });
-  /** Answers, and goes on to another message before the server has said anything. */
-  async function sendAndGoOn(name: string, next: string, answer: (route: Route) => Promise<void>) {
-    await inList(name).click();
-    await expect(theirs(name)).toBeVisible();
-    await page.keyboard.press(shortcut('reply'));
-    await expect(letter).toBeFocused();
-    await page.keyboard.type(`Dear ${name}, yes. Robin Tester`);
-    const held = hold(page, '**/send');
-    await page.keyboard.press(shortcut('sendAnyway'));
-    const route = await held;
-    await inList(next).click();
-    await expect(theirs(next)).toBeVisible();
-    await answer(route);
-  }
-  await sendAndGoOn('Ada', 'Cleo', (route) => route.continue());
-  await expect(page.getByText('Sent.')).toBeVisible();
-  await expect(theirs('Cleo')).toBeVisible();
-  await expect(inList('Ada')).toHaveCount(0);
-  expect(await received()).toHaveLength(1);
-
-  const json = { data: { code: 'database', words: { code: 'error.database', params: {} } } };
-  await sendAndGoOn('Bo', 'Cleo', (route) => route.fulfill({ status: 503, json }));
-  await expect(page.getByText('Not sent: The database does not answer')).toBeVisible();
-  await expect(theirs('Cleo')).toBeVisible();
-  await page.getByRole('button', { name: 'Open', exact: true }).click();
-  await expect(theirs('Bo')).toBeVisible();
-  await expect(letter).toContainText('Dear Bo, yes.');
-  await page.keyboard.press(shortcut('sendAnyway'));
-  await expect.poll(async () => (await received()).length).toBe(2);
 });
 
 test('a message put away with a slow server takes nobody from the one they went on to', async ({

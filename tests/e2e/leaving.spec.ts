@@ -1,0 +1,80 @@
+import type { Route } from '@playwright/test';
+import { bring, clientMessage, expect, hold, shortcut, test } from './desk';
+
+test('a letter left while it is being sent: what became of it is said where one is by then, and nobody is taken away', async ({
+  somebody: { page, received },
+}) => {
+  await page.goto('/');
+  const from = (name: string) =>
+    clientMessage({ from: `${name} <${name}@client.example>`, id: name, subject: `From ${name}` });
+  await bring(
+    page,
+    ['Ada', 'Bo', 'Cleo'].map((name) => ({ name: `${name}.eml`, buffer: from(name) })),
+  );
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  const theirs = (name: string) => page.getByRole('heading', { name: `From ${name}` });
+  const inList = (name: string) => page.getByRole('button', { name: new RegExp(`^${name}`) });
+  /** Answers, and goes on to another message before the server has said anything. */
+  async function sendAndGoOn(name: string, next: string, answer: (route: Route) => Promise<void>) {
+    await inList(name).click();
+    await expect(theirs(name)).toBeVisible();
+    await page.keyboard.press(shortcut('reply'));
+    await expect(letter).toBeFocused();
+    await page.keyboard.type(`Dear ${name}, yes. Robin Tester`);
+    const held = hold(page, '**/send');
+    await page.keyboard.press(shortcut('sendAnyway'));
+    const route = await held;
+    await inList(next).click();
+    await expect(theirs(next)).toBeVisible();
+    await answer(route);
+  }
+  await sendAndGoOn('Ada', 'Cleo', (route) => route.continue());
+  await expect(page.getByText('Sent.')).toBeVisible();
+  await expect(theirs('Cleo')).toBeVisible();
+  await expect(inList('Ada')).toHaveCount(0);
+  expect(await received()).toHaveLength(1);
+
+  const json = { data: { code: 'database', words: { code: 'error.database', params: {} } } };
+  await sendAndGoOn('Bo', 'Cleo', (route) => route.fulfill({ status: 503, json }));
+  await expect(page.getByText('Not sent: The database does not answer')).toBeVisible();
+  await expect(theirs('Cleo')).toBeVisible();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await expect(theirs('Bo')).toBeVisible();
+  await expect(letter).toContainText('Dear Bo, yes.');
+  await page.keyboard.press(shortcut('sendAnyway'));
+  await expect.poll(async () => (await received()).length).toBe(2);
+});
+
+test('a page left while a letter is being sent: what became of it is said on the next, with the way back', async ({
+  somebody: { page, received },
+}) => {
+  await page.goto('/');
+  await bring(page, [{ name: 'a.eml', buffer: clientMessage({ id: 'a', subject: 'From Ada' }) }]);
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await page.getByRole('button', { name: /^Ada/ }).click();
+  await expect(page.getByRole('heading', { name: 'From Ada' })).toBeVisible();
+  await page.keyboard.press(shortcut('reply'));
+  await expect(letter).toBeFocused();
+  await page.keyboard.type('Dear Ada, yes. Robin Tester');
+  const held = hold(page, '**/send');
+  await page.keyboard.press(shortcut('sendAnyway'));
+  const route = await held;
+  const goTo = (place: string) => page.getByRole('navigation').getByRole('link', { name: place }).click();
+  await goTo('Lookups');
+  await expect(page.getByRole('button', { name: 'From a table' })).toBeVisible();
+  const json = { data: { code: 'database', words: { code: 'error.database', params: {} } } };
+  await route.fulfill({ status: 503, json });
+  await expect(page.getByText('Not sent: The database does not answer')).toBeVisible();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await expect(letter).toContainText('Dear Ada, yes.');
+  await expect(page.getByText('Not sent: The database does not answer')).toBeHidden();
+
+  const settings = await (await page.request.get('/api/settings')).json();
+  await page.request.put('/api/settings', { data: { ...settings, sendDelay: 20 } });
+  await page.keyboard.press(shortcut('sendAnyway'));
+  await expect(page.getByText(/It leaves in \d+ seconds\./)).toBeVisible();
+  await goTo('People');
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect(letter).toContainText('Dear Ada, yes.');
+  expect(await received()).toEqual([]);
+});
