@@ -64,18 +64,17 @@ export interface MailSearch {
 
 /** So many of the newest messages are gone through one by one, before the index of words is asked. */
 const LATEST = 600;
-/** Where so many of them were found, as many more as a page may need are gone through before it. */
-const PROMISING = 15;
+/** As many more of them as a page may need are gone through before it, up to so many in all: more take longer than the index. */
+const GONE_THROUGH = 4_000;
 /** Of what the index has found so many are looked at before all. */
 const NEWEST = 400;
 /** So many of the newest messages tell how common a word is. */
 const SAMPLE = 150;
 /**
- * A word in more than this share of them is common. Beside a rare one it is looked for in what the index has found for that,
- * which is quicker than having the index find it everywhere.
+ * A word so many times as common as the rarest is looked for in what the index has found for the others, which is quicker
+ * than having the index find it everywhere.
  */
-const COMMON = 0.5;
-const RARE = 0.08;
+const MORE_COMMON = 12;
 
 /**
  * Messages that have all words, the newest first. What has common words is found among the newest messages; what has rare
@@ -137,12 +136,18 @@ export async function searchMessages(
   async function found(): Promise<Record<string, string>[]> {
     const enough = search.limit + 1;
     const { rows, isAll } = await among(0, LATEST);
-    if (isAll || rows.length >= enough) return rows;
-    if (rows.length >= PROMISING) {
-      // As common as it is among these, a page of it stands in so many.
-      const older = await among(LATEST, Math.ceil(1.3 * LATEST * (enough / rows.length)) - LATEST);
-      if (older.isAll || rows.length + older.rows.length >= enough) return [...rows, ...older.rows].slice(0, enough);
+    if (isAll) return rows;
+    let from = LATEST;
+    while (rows.length && rows.length < enough) {
+      // As common as it is among these, what is missing of a page stands in so many.
+      const more = Math.max(LATEST, Math.ceil(1.3 * from * (enough / rows.length - 1)));
+      if (from + more > GONE_THROUGH) break;
+      const older = await among(from, more);
+      rows.push(...older.rows);
+      if (older.isAll) return rows.slice(0, enough);
+      from += more;
     }
+    if (rows.length >= enough) return rows.slice(0, enough);
     return byIndex();
   }
 
@@ -171,11 +176,14 @@ export async function searchMessages(
   /** Found by the index: the newest of them are looked at first, and all where those are too few. */
   async function byIndex(): Promise<Record<string, string>[]> {
     const shares = wanted.length > 1 ? await sharesOf() : [0];
-    const rarest = shares.indexOf(Math.min(...shares));
-    const isCommon = (i: number) => shares[rarest]! < RARE && shares[i]! > COMMON;
-    const match = wanted
-      .filter((_, i) => !isCommon(i))
-      .map((words) => `+(${words.map((word) => `${word}*`).join(' ')})`)
+    const rarest = Math.max(Math.min(...shares), 1 / SAMPLE);
+    const isCommon = (i: number) => shares[i]! > MORE_COMMON * rarest;
+    const order = shares.map((_, i) => i).sort((a, b) => shares[a]! - shares[b]!);
+    const match = order
+      .filter((i) => !isCommon(i))
+      .map((i) => wanted[i]!.map((word) => `${word}*`))
+      // The index takes twice as long for what stands in brackets.
+      .map((words) => (words.length > 1 ? `+(${words.join(' ')})` : `+${words[0]}`))
       .join(' ');
     const all = () => {
       const query = within(db('message_words as w').where('w.owner', owner))
