@@ -106,6 +106,23 @@ export async function openImap(server: MailServer, password: string): Promise<Re
       throw remoteError(client.usable ? error : (lost ?? error), server);
     }
   };
+  /**
+   * Deletes one message and no other. A server without UIDPLUS (RFC 4315) deletes whatever is marked as deleted, so what
+   * other programs have marked is not, for that moment.
+   */
+  const deleting = async <T>(uid: number, work: () => Promise<T>): Promise<T> => {
+    const marked = client.capabilities.has('UIDPLUS')
+      ? []
+      : found(await client.search({ deleted: true }, { uid: true })).filter((one) => one !== uid);
+    if (!marked.length) return work();
+    if (!(await client.messageFlagsRemove(marked, ['\\Deleted'], { uid: true })))
+      throw refused('The flags were not changed.');
+    try {
+      return await work();
+    } finally {
+      await client.messageFlagsAdd(marked, ['\\Deleted'], { uid: true });
+    }
+  };
   try {
     await client.connect();
   } catch (error) {
@@ -201,14 +218,17 @@ export async function openImap(server: MailServer, password: string): Promise<Re
 
     move: (uid, to) =>
       said(async () => {
-        const moved = await client.messageMove([uid], to, { uid: true });
+        const move = () => client.messageMove([uid], to, { uid: true });
+        // Where it cannot move, it copies and deletes (RFC 6851).
+        const moved = client.capabilities.has('MOVE') ? await move() : await deleting(uid, move);
         if (!moved) throw refused('The message was not moved.');
         return moved.uidMap?.get(uid) ?? null;
       }),
 
     remove: (uid) =>
       said(async () => {
-        if (!(await client.messageDelete([uid], { uid: true }))) throw refused('The message was not deleted.');
+        const isDone = await deleting(uid, () => client.messageDelete([uid], { uid: true }));
+        if (!isDone) throw refused('The message was not deleted.');
       }),
 
     append: (path, raw, flags, receivedAt) =>
