@@ -87,8 +87,10 @@ function isOneDay(text: string, from: number, to: number): boolean {
   if (/\b(day|to|through|and)\s?[-–]?\s?$/i.test(before) && /day\s(to|through|and|-|–)\s$/i.test(before)) return false;
   if (
     /^s?[\p{L}]/u.test(after) ||
-    /^\s(to|through|-|–)\s/i.test(after) ||
-    /\b(every|each|any|most|all|alternate)\s$/i.test(before)
+    /^\s(to|through|-|–|au|bis|al?|tot|do)\s/i.test(after) ||
+    /(?<!\p{L})(every|each|any|most|all|alternate|(?:du|dal?|del?|von|van|od)\s\p{L}{4,9}\s(?:au|al?|bis|tot|do))\s$/iu.test(
+      text.slice(Math.max(0, from - 24), from),
+    )
   )
     return false;
   if (/^(next|this|tomorrow)\b/i.test(text.slice(from, to))) return true;

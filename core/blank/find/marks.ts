@@ -52,7 +52,7 @@ const MARKS: Mark[] = [
     label: () => 'time',
   },
   { pattern: /[○〇◯]{1,2}時(?:\s?[○〇◯]{1,2}分)?/gu, label: () => '時間' },
-  { pattern: /_{3,}|(?<=^|[\s\p{Sc}(])__(?=$|[\s.,;:!?)%])/gmu, label: () => '' },
+  { pattern: /_{3,}(?:[.,]__(?!_))?|(?<=^|[\s\p{Sc}(])__(?=$|[\s.,;:!?)%])/gmu, label: () => '' },
   { pattern: /(?<![\p{L}\p{N}])[xX]{3,}(?![\p{L}\p{N}])/gu, label: () => '' },
   // Two of them only where a figure is wanted; else they are kisses, sizes and Roman figures.
   {
@@ -70,15 +70,17 @@ const MARKS: Mark[] = [
   },
 ];
 
-/** Brackets that mean something else. */
-function isNoMark(text: string, label: string): boolean {
+/** Brackets that mean something else. @param before what stands before them */
+function isNoMark(text: string, label: string, before: string): boolean {
   const inner = label.trim();
+  // A letter that stands for a number is one; a box that is ticked stands at the beginning of its line.
+  if (/^[NX]$/.test(inner)) return !/\p{L}[^\n]*$/u.test(before);
   if (!/\p{L}{2}|\p{Script=Han}|^%$/u.test(inner)) return true;
   // Steering of a template, not a place to fill in.
   if (/^[#/!>%&^]/.test(inner)) return true;
   // Footnotes, list numbers, boxes to tick, omissions, remarks of an editor.
   if (
-    /^(\d{1,3}|[ivxlc]{1,4}|[a-z]|x|sic|signed|sealed|stamp|illegible|unclear|inaudible|redacted|…|\.{3})$/i.test(inner)
+    /^(\d{1,3}|[ivxlc]{1,4}|[a-z]|sic|signed|sealed|stamp|illegible|unclear|inaudible|redacted|…|\.{3})$/i.test(inner)
   )
     return true;
   if (/^(https?:|mailto:|www\.)/i.test(inner)) return true;
@@ -144,13 +146,15 @@ export function* marksInText(text: string): Generator<FoundMark> {
     const isTogether = named === 'together' && matches.some((match) => isField(label(match)));
     for (const match of matches) {
       const said = label(match);
-      if (said && isNoMark(match[0], said)) continue;
-      if (named && !isTogether && !isField(said)) continue;
       const [from, to] = [match.index, match.index + match[0].length];
+      if (said && isNoMark(match[0], said, text.slice(Math.max(0, from - 80), from))) continue;
+      if (named && !isTogether && !isField(said)) continue;
       if (code.some((other) => from < other.to && to > other.from)) continue;
       // Inside a quotation, brackets are the editor's; after a dollar sign, a program's.
       if (match[0].startsWith('[') && isInQuotation(text, from)) continue;
       if (match[0].startsWith('{') && text[from - 1] === '$') continue;
+      // Where somebody signs on paper nothing is filled in here.
+      if (!said && to - from > 9 && SIGNED.test(text.slice(Math.max(0, from - 40), from))) continue;
       // A row of signs on a line of its own is a rule, not a gap.
       if (!said && !/[\p{L}\p{N}]/u.test(lineAround(text, from).replace(match[0], ''))) continue;
       const bare = !said || /^[x_.?]+$/i.test(said);
@@ -158,6 +162,9 @@ export function* marksInText(text: string): Generator<FoundMark> {
     }
   }
 }
+
+const SIGNED =
+  /(?<!\p{L})(?:signature|signed|unterschrift|unterzeichnet|firma|podpis|handtekening)(?!\p{L})[^\p{L}\n]*$/iu;
 
 /** Whether an odd number of quotation marks stands before in the line. */
 function isInQuotation(text: string, at: number): boolean {
