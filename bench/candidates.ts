@@ -1,6 +1,7 @@
 import { HELD_OUT, TUNED, type Case } from '../tests/candidates/cases';
 import { FRESH } from '../tests/candidates/fresh';
 import { SECOND } from '../tests/candidates/second';
+import { THIRD } from '../tests/candidates/third';
 import { score } from '../tests/candidates/score';
 import { findCandidates } from '#core/blank/find/candidates';
 import { messages } from '../demo/messages';
@@ -24,6 +25,7 @@ export function benchCandidates(): void {
     ['held out', HELD_OUT],
     ['many trades and languages', FRESH],
     ['more trades and languages', SECOND],
+    ['further trades and languages', THIRD],
   ] as const) {
     const { precision, recall, offered, wanted } = score(cases, find);
     print({

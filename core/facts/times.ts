@@ -24,7 +24,7 @@ function isOpeningHours(text: string, from: number, to: number): boolean {
   )
     return false;
   const line = text.slice(text.lastIndexOf('\n', from - 1) + 1, from);
-  return /(?<!\p{L})(?:open|opening|hours|closed|daily|weekdays?|(?:mon|tue|wed|thu|fri|sat|sun)[a-z]*s?\s?(?:[-–—]|to|and|&)\s?(?:mon|tue|wed|thu|fri|sat|sun)|öffnungszeiten|geöffnet|mo\s?[-–—]\s?(?:fr|sa|do)|ouvert|horaires|abierto|horario|aperto|orari|geopend|otwarte)(?!\p{L})/iu.test(
+  return /(?<!\p{L})(?:opens?|opening|hours|closed|daily|weekdays?|(?:mon|tue|wed|thu|fri|sat|sun)[a-z]*s?\s?(?:[-–—]|to|and|&)\s?(?:mon|tue|wed|thu|fri|sat|sun)|öffnungszeiten|geöffnet|mo\s?[-–—]\s?(?:fr|sa|do)|ouvert|horaires|abierto|horario|aperto|orari|geopend|otwarte)(?!\p{L})/iu.test(
     line,
   );
 }

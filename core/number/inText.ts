@@ -27,9 +27,9 @@ const SIGNS: Record<string, string> = {
   kr: '',
 };
 const FIGURE = String.raw`\d{1,3}(?:[.,’'\u00a0\u202f ]\d{3}){0,6}(?:[.,]\d{1,2})?|\d{1,20}(?:[.,]\d{1,2})?`;
-const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|AUD|CAD|NZD|JPY|euros?|pounds?|dollars?|zł|Kč|Ft|kr|руб';
+const CODES = 'EUR|USD|GBP|CHF|SEK|NOK|DKK|PLN|CZK|AUD|CAD|NZD|JPY|[eE]uros?|pounds?|dollars?|zł|Kč|Ft|kr|руб';
 const AMOUNT = new RegExp(
-  String.raw`(?<![\p{N}\p{Script=Latin}\p{Script=Cyrillic}\p{Script=Greek}])(?:(\p{Sc}|(?:${CODES.split('|euros')[0]})\s)\s?(${FIGURE})|(${FIGURE})\s?(\p{Sc}|[円元]|(?:${CODES})(?!\p{L})))(?![\p{N}])`,
+  String.raw`(?<![\p{N}\p{Script=Latin}\p{Script=Cyrillic}\p{Script=Greek}])(?:(\p{Sc}|(?:${CODES.split('|[eE]uros')[0]})\s)\s?(${FIGURE})|(${FIGURE})\s?(\p{Sc}|[円元]|(?:${CODES})(?!\p{L})))(?![\p{N}])`,
   'gu',
 );
 

@@ -4,6 +4,7 @@ import { parseDoc } from '../../note/schema';
 import { HELD_OUT, TUNED, type Case } from '../../../tests/candidates/cases';
 import { FRESH } from '../../../tests/candidates/fresh';
 import { SECOND } from '../../../tests/candidates/second';
+import { THIRD } from '../../../tests/candidates/third';
 import { findCandidates } from './candidates';
 import type { Origin } from './candidate';
 import { candidatesIn } from './inDoc';
@@ -46,6 +47,7 @@ describe('what looks like a blank', () => {
   it.each([
     ['many', FRESH],
     ['more', SECOND],
+    ['further', THIRD],
   ])('is found in letters of %s trades and languages, with its kind', (_, cases) => {
     const { precision, recall } = score(cases, find);
     expect(precision).toBeGreaterThanOrEqual(0.92);

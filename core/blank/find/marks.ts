@@ -57,7 +57,7 @@ const MARKS: Mark[] = [
   // Two of them only where a figure is wanted; else they are kisses, sizes and Roman figures.
   {
     pattern:
-      /(?<=\p{Sc}\s?)[xX]{2}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}])[xX]{2}(?=\s?(?:%|\p{Sc}|minutes|hours|days|weeks|months|years|people|persons|seats|places|pieces|copies|metres|miles|km\b|kg\b|litres|[ap]m\b))/gu,
+      /(?<=\p{Sc}\s?)[xX]{2}(?![\p{L}\p{N}])|(?<![\p{L}\p{N}])[xX]{2}(?=\s?(?:%|\p{Sc}|minutes|hours|days|weeks|months|years|people|persons|seats|places|pieces|copies|metres|miles|km\b|kg\b|litres|[ap]m\b|Uhr\b|uur\b|Euro\b|Minuten|Stunden|Tage|Personen))/gu,
     label: () => '',
   },
   // Dots that lead to the number of a page are none.
