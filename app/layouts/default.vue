@@ -30,13 +30,13 @@ const places = [
         <button type="button" class="text-button small" @click="store.leave()">{{ t('common.signOut') }}</button>
       </span>
     </header>
-    <div>
-      <DoneBar :done="outbox.done" class="sent" @undo="outbox.undo" @close="outbox.close" />
-      <p v-if="outbox.problem" class="notice bad sent" role="alert">{{ outbox.problem }}</p>
-    </div>
     <main class="main">
       <slot />
     </main>
+    <div class="sent">
+      <DoneBar :done="outbox.done" @undo="outbox.undo" @close="outbox.close" />
+      <p v-if="outbox.problem" class="notice bad" role="alert">{{ outbox.problem }}</p>
+    </div>
   </div>
 </template>
 
@@ -44,7 +44,7 @@ const places = [
 .room {
   height: 100%;
   display: grid;
-  grid-template-rows: 44px auto minmax(0, 1fr);
+  grid-template-rows: 44px minmax(0, 1fr);
 }
 
 .bar {
@@ -88,8 +88,16 @@ nav {
   font-weight: 600;
 }
 
+/* Over the page, so that nothing moves under the hand when it comes and goes. */
 .sent {
-  margin: var(--s2) var(--s4) 0;
+  position: fixed;
+  bottom: var(--s4);
+  left: 50%;
+  translate: -50%;
+  z-index: 40;
+  max-width: min(560px, 90vw);
+  border-radius: var(--radius);
+  box-shadow: var(--shadow);
 }
 
 .who {

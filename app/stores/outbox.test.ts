@@ -43,10 +43,10 @@ describe('what was sent, said where one is', () => {
     const desk = openDesk(outbox);
     now = sending();
     outbox.tellSent(now, draft);
-    expect(desk.said.done.value?.text).toBe('It leaves in 5 seconds.');
+    expect(desk.said.done.value?.text).toBe('Your message leaves in 5 seconds.');
     expect(outbox.done).toBeNull();
     desk.leave();
-    expect(outbox.done?.text).toBe('It leaves in 5 seconds.');
+    expect(outbox.done?.text).toBe('Your message leaves in 5 seconds.');
     expect(outbox.resting.get('d')).toBe('m');
     isTakenBack = false;
     await outbox.undo();
@@ -64,7 +64,7 @@ describe('what was sent, said where one is', () => {
     openDesk(outbox).leave();
     outbox.tellSent(sending(), draft);
     const { said } = openDesk(outbox);
-    expect(said.done.value?.text).toBe('It leaves in 5 seconds.');
+    expect(said.done.value?.text).toBe('Your message leaves in 5 seconds.');
     expect(outbox.done).toBeNull();
   });
 
@@ -116,6 +116,6 @@ describe('what was sent, said where one is', () => {
     const second = openDesk(outbox);
     first.leave();
     outbox.tellSent(sending(), draft);
-    expect(second.said.done.value?.text).toMatch(/^It leaves/);
+    expect(second.said.done.value?.text).toMatch(/^Your message leaves/);
   });
 });

@@ -156,7 +156,7 @@ test('after Send a message can be taken back whole, and leaves by itself when it
   const body = page.getByRole('textbox', { name: 'Your reply' });
   await body.fill('Dear Ada, I can come in December. Robin');
   await page.keyboard.press(shortcut('send'));
-  await expect(page.getByText(/It leaves in \d seconds?\./)).toBeVisible();
+  await expect(page.getByText(/Your message leaves in \d seconds?\./)).toBeVisible();
   // It waits no longer, and the Desk goes to nothing by itself while it rests.
   await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
   const asked: string[] = [];
@@ -171,11 +171,11 @@ test('after Send a message can be taken back whole, and leaves by itself when it
   await page.getByRole('button', { name: 'After sending' }).click();
   await page.getByLabel('counts as answered').uncheck();
   await page.keyboard.press(shortcut('send'));
-  await expect(page.getByText(/It leaves in \d seconds?\./)).toBeVisible();
+  await expect(page.getByText(/Your message leaves in \d seconds?\./)).toBeVisible();
   await expect(page.getByText('could you come in December?')).toBeVisible();
   await expect(body).toBeHidden();
   await page.keyboard.press(shortcut('reply'));
-  await expect(page.getByText(/It leaves in \d seconds?\./)).toHaveCount(1);
+  await expect(page.getByText(/Your message leaves in \d seconds?\./)).toHaveCount(1);
   await expect(page.getByText('Sent.')).toBeVisible({ timeout: 20_000 });
   expect(await received()).toHaveLength(1);
 });

@@ -72,7 +72,7 @@ test('a page left while a letter is being sent: what became of it is said on the
   const settings = await (await page.request.get('/api/settings')).json();
   await page.request.put('/api/settings', { data: { ...settings, sendDelay: 20 } });
   await page.keyboard.press(shortcut('sendAnyway'));
-  await expect(page.getByText(/It leaves in \d+ seconds\./)).toBeVisible();
+  await expect(page.getByText(/Your message leaves in \d+ seconds\./)).toBeVisible();
   await goTo('People');
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await expect(letter).toContainText('Dear Ada, yes.');

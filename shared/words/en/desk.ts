@@ -57,7 +57,7 @@ export default {
   notSaved: 'Not saved',
   nothingIsOpen: 'Nothing is open.',
   intended: 'It is intended',
-  leavesIn: 'It leaves in {count} second. | It leaves in {count} seconds.',
+  leavesIn: 'Your message leaves in {count} second. | Your message leaves in {count} seconds.',
   signatureBefore: 'You signed as “{name}” to them before.',
   takeSignature: 'Do so again',
   otherSignatures: 'Signature',
