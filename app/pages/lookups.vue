@@ -73,8 +73,10 @@ const keep = once(async (input: LookupInput) => {
     const kept = await lookups.keep(input);
     bringing.value = false;
     await choose(kept.id);
+    return true;
   } catch (error) {
     problem.value = messageOf(error);
+    return false;
   }
 });
 const remove = () => drawn.removeLookup(removeAll);
@@ -146,7 +148,7 @@ function names(list: string[]): string {
     </nav>
 
     <div class="table">
-      <BringTable v-if="bringing" :ways="ways" @keep="keep" @close="bringing = false" />
+      <BringTable v-if="bringing" :ways="ways" :keep="keep" @close="bringing = false" />
       <template v-else-if="open">
         <header class="head">
           <input

@@ -161,6 +161,13 @@ test('a lookup is made, pasted into, checked, exported, and its changed key carr
   await page.getByRole('button', { name: 'From a table' }).click();
   await page.getByLabel('Cells from a spreadsheet').fill('Town\tFee\nTern Bay\t\nNetherby\t15\nTern Bay\t9');
   await expect(page.getByText('“Tern Bay” is in lines 2, 4')).toBeVisible();
+  // Left before it was kept, it is here again.
+  await page.getByRole('navigation').getByRole('link', { name: 'People' }).click();
+  await expect(page).toHaveURL(/people/);
+  await page.getByRole('navigation').getByRole('link', { name: 'Lookups' }).click();
+  await page.getByRole('button', { name: 'From a table' }).click();
+  await expect(page.getByLabel('Cells from a spreadsheet')).toHaveValue(/Netherby\t15/);
+  await expect(page.getByText('“Tern Bay” is in lines 2, 4')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep as a lookup' })).toBeDisabled();
   await page.getByLabel('CSV file').setInputFiles({
     name: 'Towns.csv',

@@ -52,6 +52,15 @@ test('a mailbox is connected in the settings: what is wrong is said, a certifica
     await page.getByLabel(`${side}: server`).fill('127.0.0.1');
     await page.getByLabel(`${side}: port`).fill(String(port));
   }
+  // Left half filled it is here again, but for the password.
+  await page.getByRole('link', { name: 'Library' }).click();
+  await expect(page).toHaveURL(/library/);
+  await page.goBack();
+  await page.getByRole('button', { name: 'Connect a mailbox' }).click();
+  await expect(page.getByLabel('Address', { exact: true })).toHaveValue(address);
+  await expect(page.getByLabel('Receiving (IMAP): port')).toHaveValue(String(dovecot.tlsPort));
+  await expect(page.getByLabel('Password', { exact: true })).toHaveValue('');
+  await page.getByLabel('Password', { exact: true }).fill('not this one');
   await page.getByRole('combobox', { name: 'Messages that wait for an answer' }).click({ force: true });
   await page.getByRole('option', { name: 'also those of the last week' }).click();
   const connect = page.getByRole('button', { name: 'Connect', exact: true });

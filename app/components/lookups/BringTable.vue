@@ -5,15 +5,24 @@ import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
 import { shownCell, type Ways } from '#core/lookup/cell';
 import { decode, propose, readTable, rowsOf, type Proposal } from '#core/lookup/csv';
 import { COLUMN_TYPES, keyProblems, type Column, type ColumnType } from '#core/lookup/lookup';
+import { useAccountStore } from '~/stores/account';
 
 /** Makes a lookup of a CSV file or of cells copied from a spreadsheet, after they were looked at. */
-const props = defineProps<{ ways: Ways }>();
-const emit = defineEmits<{ keep: [lookup: LookupInput]; close: [] }>();
+const props = defineProps<{
+  ways: Ways;
+  /** Keeps it as a lookup; resolves to whether it could. */
+  keep: (lookup: LookupInput) => Promise<boolean | undefined>;
+}>();
+const emit = defineEmits<{ close: [] }>();
 
+const { account } = useAccountStore();
 const SHOWN = 6;
 const LARGEST = 30_000_000;
-const name = ref('');
-const pasted = ref('');
+// Cells that were pasted and not kept are here again when one comes back.
+const journal = journalOf<{ name: string; pasted: string; proposal: Proposal | null }>(account!.id, 'table');
+const before = journal.read();
+const name = ref(before?.name ?? '');
+const pasted = ref(before?.pasted ?? '');
 const cells = shallowRef<string[][]>([]);
 const read = ref('');
 const unnamed = (n: number) => t('lookups.columnN', { n });
@@ -38,10 +47,23 @@ async function choose(event: Event) {
   if (!bytes) return void (problem.value = t('lookups.fileTooLarge'));
   const { text, encoding } = decode(bytes);
   if (text.includes('\0')) return void (problem.value = t('lookups.noTable', { name: file.name }));
+  pasted.value = '';
   name.value ||= file.name.replace(/\.[^.]+$/, '');
   take(text, encoding);
 }
 watch(pasted, (text) => text.trim() && take(text, ''));
+if (pasted.value.trim()) {
+  take(pasted.value, '');
+  proposal.value = before!.proposal ?? proposal.value;
+}
+watch([name, pasted, proposal], () => {
+  if (pasted.value.trim()) journal.write({ name: name.value, pasted: pasted.value, proposal: proposal.value });
+  else journal.drop();
+});
+function leave() {
+  journal.drop();
+  emit('close');
+}
 
 const setNamed = (named: boolean) => (proposal.value = propose(cells.value, props.ways, unnamed, named));
 const setKey = (keyColumn: string) => (proposal.value = { ...proposal.value!, keyColumn });
@@ -66,14 +88,12 @@ const lines = (list: number[]) => {
   });
 };
 
-async function keep() {
+async function make() {
   problem.value = '';
   const { columns, keyColumn } = proposal.value!;
   try {
-    emit(
-      'keep',
-      (await lookupSchema.validate({ name: name.value, columns, keyColumn, rows: rows.value })) as LookupInput,
-    );
+    const lookup = await lookupSchema.validate({ name: name.value, columns, keyColumn, rows: rows.value });
+    if (await props.keep(lookup as LookupInput)) journal.drop();
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     problem.value = say(firstProblem(error));
@@ -177,8 +197,8 @@ async function keep() {
       </ul>
     </template>
     <footer class="foot">
-      <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
-      <el-button type="primary" :disabled="!proposal || problems.length > 0" @click="keep">{{
+      <button type="button" class="text-button" @click="leave">{{ t('common.close') }}</button>
+      <el-button type="primary" :disabled="!proposal || problems.length > 0" @click="make">{{
         t('lookups.keepAsLookup')
       }}</el-button>
     </footer>

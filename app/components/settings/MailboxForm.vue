@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ShieldQuestion } from 'lucide-vue-next';
-import { mailboxSchema, type MailServer } from '#shared/schemas/mailbox';
+import { mailboxSchema, type MailboxInput, type MailServer } from '#shared/schemas/mailbox';
 import type { MailboxInfo, MailProposal, ShownCertificate } from '#shared/types/mailbox';
 import { addressProblem } from '#core/message/address';
 import { useAccountStore } from '~/stores/account';
@@ -11,6 +11,9 @@ const emit = defineEmits<{ kept: [mailbox: MailboxInfo]; close: [] }>();
 
 const { account, settings } = useAccountStore();
 const empty = (port: number): MailServer => ({ host: '', port, security: 'tls', user: '', certificate: '' });
+// What was written of a new one is here again when one comes back, but for passwords.
+const journal = journalOf<Omit<MailboxInput, 'password' | 'sendingPassword' | 'version'>>(account!.id, 'mailbox');
+const written = props.mailbox ? null : journal.read();
 const values = reactive({
   name: props.mailbox?.name ?? '',
   address: props.mailbox?.address ?? account!.address,
@@ -21,7 +24,15 @@ const values = reactive({
   receiving: { ...(props.mailbox?.receiving ?? empty(993)) },
   sending: { ...(props.mailbox?.sending ?? empty(465)) },
   ...(props.mailbox && { version: props.mailbox.version }),
+  ...written,
 });
+watch(values, ({ name, address, keepDays, waitDays, receiving, sending }) => {
+  if (!props.mailbox) journal.write({ name, address, keepDays, waitDays, receiving, sending });
+});
+function leave() {
+  if (!props.mailbox) journal.drop();
+  emit('close');
+}
 const { fields, problem, busy, submit, follow } = useForm(mailboxSchema);
 follow(values);
 const hasOtherPassword = ref(false);
@@ -42,7 +53,7 @@ const WAITING = [
 // From the address alone the servers are found.
 const finding = ref(false);
 const said = ref('');
-const isFound = ref(Boolean(props.mailbox));
+const isFound = ref(Boolean(props.mailbox ?? written?.receiving.host));
 let asked = 0;
 async function find() {
   const { address } = values;
@@ -76,7 +87,9 @@ async function connect() {
   await submit({ ...values, sendingPassword: hasOtherPassword.value ? values.sendingPassword : '' }, async (body) => {
     try {
       const path = props.mailbox ? `/mailboxes/${props.mailbox.id}` : '/mailboxes';
-      emit('kept', await api<MailboxInfo>(path, { method: props.mailbox ? 'PUT' : 'POST', body }));
+      const kept = await api<MailboxInfo>(path, { method: props.mailbox ? 'PUT' : 'POST', body });
+      if (!props.mailbox) journal.drop();
+      emit('kept', kept);
     } catch (error) {
       certificate.value = error instanceof ApiError ? (error.data.certificate ?? null) : null;
       throw error;
@@ -153,7 +166,7 @@ const until = (at: number) => when(at, settings!.locale, settings!.timeZone, fal
       }}</span>
       <span v-else-if="busy" class="soft small" role="status">{{ t('mailbox.trying') }}</span>
       <span v-else-if="said" class="soft small" role="status">{{ said }}</span>
-      <button type="button" class="text-button" @click="emit('close')">{{ t('common.cancel') }}</button>
+      <button type="button" class="text-button" @click="leave">{{ t('common.cancel') }}</button>
       <button v-if="isFound && !mailbox" type="button" class="text-button" :disabled="finding" @click="find">
         {{ t('mailbox.findServers') }}
       </button>
