@@ -105,11 +105,18 @@ export function useDesk(around: {
   const WISH_MS = 2_000;
   let isBeginning = false;
 
+  const holdKeys = useKeysAhead();
   /**
    * Begins a message, or goes to the answer that is begun.
    * @param again a message whose wording a new one begins with
    */
-  async function begin(mode: DraftMode, again?: string): Promise<boolean> {
+  function begin(mode: DraftMode, again?: string): Promise<boolean> {
+    const begun = beginNow(mode, again);
+    holdKeys(begun.then((isBegun) => isBegun || Boolean(wish)));
+    return begun;
+  }
+
+  async function beginNow(mode: DraftMode, again?: string): Promise<boolean> {
     const isAnswer = mode === 'reply' || mode === 'reply-all';
     wish = mode !== 'new' && !message.value ? { mode, until: Date.now() + WISH_MS } : null;
     if (isAnswer && message.value && draft.value?.mode === 'forward') {

@@ -104,7 +104,8 @@ export function useDraft(owner: () => string) {
 
   /** Takes a change of the content. */
   function change(part: Partial<Content>): void {
-    if (!draft.value) return;
+    // What is being sent stays as it is.
+    if (!draft.value || draft.value.state === 'sending') return;
     draft.value = { ...draft.value, ...part };
     changed();
   }

@@ -156,6 +156,9 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     }),
   );
 
+  // What was written while it is being sent would be in no letter.
+  useLocked([body, subject], () => draft.value?.state === 'sending');
+
   /** Shows another version of the draft; undo brings the former one back. */
   function show(other: Draft): void {
     body.commands.setContent(other.body, { emitUpdate: false });

@@ -13,7 +13,7 @@ export interface Surroundings {
   onSent(sending: Sending, draft: Draft): void;
   /** The server saw what is not seen here. */
   onHeld(): unknown;
-  /** The draft is open again, with the reason in it. */
+  /** The draft is open again. */
   onReturned(): void;
   /** The letter was left before it was known what became of it. @param problem what to say where nothing was sent */
   onLeft(draft: Draft, sending: Sending | null, problem: string): void;
@@ -74,6 +74,7 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
         return around.onLeft(letter, null, isSaid ? t('desk.notSentBecause', { problem: why }) : why);
       }
       draft.value = { ...draft.value!, state: 'open' };
+      around.onReturned();
       failure.value = messageOf(error);
       // Without an answer the same key asks again; anything else was decided and is a new press.
       if (error instanceof ApiError && error.status) pressed = '';

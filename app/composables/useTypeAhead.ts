@@ -12,7 +12,10 @@ export function useTypeAhead(write: (text: string) => void) {
 
   /** Takes what is typed while something is on its way; false when nothing is. */
   function hold(typed: Typed): boolean {
-    if (holding) held.push(typed);
+    const last = held.at(-1);
+    // What was typed wrongly and taken back is not typed.
+    if (holding && 'key' in typed && typed.key === 'Backspace' && last && 'text' in last) held.pop();
+    else if (holding) held.push(typed);
     return holding;
   }
 

@@ -318,3 +318,27 @@ test('a message put away with a slow server takes nobody from the one they went 
   await expect(page.getByRole('heading', { name: `From ${third}` })).toBeVisible();
   await expect(inList(first)).toHaveCount(0);
 });
+
+test('what is typed while a letter is still on its way stands in it', async ({ somebody: { page } }) => {
+  await page.goto('/');
+  await bring(page, [{ name: 'a.eml', buffer: clientMessage({ id: 'a', subject: 'From Ada' }) }]);
+  await page.getByRole('button', { name: /^Ada/ }).click();
+  await expect(page.getByRole('heading', { name: 'From Ada' })).toBeVisible();
+  await page.route('**/api/drafts', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.continue();
+  });
+  await page.keyboard.press(shortcut('reply'));
+  await page.keyboard.type('Deer');
+  for (let i = 0; i < 2; i++) await page.keyboard.press('Backspace');
+  await page.keyboard.type('ar Ada,');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('yes.', { delay: 150 });
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await expect(letter.locator('p').nth(0)).toHaveText('Dear Ada,');
+  await expect(letter.locator('p').nth(1)).toHaveText('yes.');
+
+  await page.getByRole('button', { name: 'New message' }).click();
+  await page.keyboard.type('bo@client.example,', { delay: 60 });
+  await expect(page.getByRole('button', { name: 'bo@client.example' }).first()).toBeVisible();
+});

@@ -78,3 +78,31 @@ test('a page left while a letter is being sent: what became of it is said on the
   await expect(letter).toContainText('Dear Ada, yes.');
   expect(await received()).toEqual([]);
 });
+
+test('while it is being sent a letter stays as it is sent; it is written on when it could not be', async ({
+  somebody: { page, received },
+}) => {
+  await page.goto('/');
+  await bring(page, [{ name: 'a.eml', buffer: clientMessage({ id: 'a', subject: 'From Ada' }) }]);
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await page.getByRole('button', { name: /^Ada/ }).click();
+  await expect(page.getByRole('heading', { name: 'From Ada' })).toBeVisible();
+  await page.keyboard.press(shortcut('reply'));
+  await expect(letter).toBeFocused();
+  await page.keyboard.type('Dear Ada, yes. Robin Tester');
+  const held = hold(page, '**/send');
+  await page.keyboard.press(shortcut('sendAnyway'));
+  const route = await held;
+  await page.keyboard.type(' Too late');
+  await expect(letter).toHaveText('Dear Ada, yes. Robin Tester');
+  const json = { data: { code: 'database', words: { code: 'error.database', params: {} } } };
+  await route.fulfill({ status: 503, json });
+  await expect(page.getByRole('alert').filter({ hasText: 'The database does not answer' })).toBeVisible();
+  await expect(letter).toBeFocused();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(', in December');
+  await expect(letter).toHaveText('Dear Ada, yes. Robin Tester, in December');
+  await page.keyboard.press(shortcut('sendAnyway'));
+  await expect.poll(async () => (await received()).length).toBe(1);
+  expect((await received())[0]!.raw.toString()).toContain('in December');
+});

@@ -56,7 +56,7 @@ defineExpose({
 </script>
 
 <template>
-  <div class="end">
+  <div class="end" :inert="draft.state === 'sending'">
     <LetterSignature
       :signatures="signatures"
       :current="signature"

@@ -57,7 +57,7 @@ defineExpose({ open });
 </script>
 
 <template>
-  <div class="addressing" data-part="addressing">
+  <div class="addressing" data-part="addressing" :inert="draft.state === 'sending'">
     <button v-if="!isOpen" type="button" class="summary plain-button" :aria-expanded="false" @click="isOpen = true">
       <span class="soft">{{ t('common.to') + ' ' }}</span>
       <b dir="auto" :title="draft.to.map(formatMailbox).join(', ')">{{ namesOf(draft.to) || t('desk.nobodyNamed') }}</b>

@@ -131,10 +131,8 @@ watch(
   (address) => emit('recipient', address),
   { immediate: true },
 );
-watch(
-  () => draft.value?.version,
-  (version) => version && emit('saved', version),
-);
+const version = computed(() => draft.value?.version);
+watch(version, (saved) => saved && emit('saved', saved));
 
 const { occasion, answers } = useOccasion(draft, () => props.message?.subject);
 const caretSearch = useCaretSearch({
@@ -154,6 +152,7 @@ const { previewed, preview, takePreviewed } = useNotePreview({
 
 /** @param which a note, or a part of one */
 async function insert(which: string | Note, target?: Omit<Target, 'editor'> & Partial<Target>) {
+  if (busy.value) return;
   settle();
   failure.value = '';
   const editor = (writing = target?.editor ?? body);
@@ -218,7 +217,7 @@ defineExpose({
   send,
   focus: () => body.commands.focus(),
   toAddress: () => addressing.value?.open('to'),
-  attach: (list: File[]) => files.value?.add(list),
+  attach: (list: File[]) => busy.value || files.value?.add(list),
   chooseFile: () => files.value?.choose(),
   chooseDay: () => files.value?.chooseDay(),
   keeping,
@@ -255,7 +254,7 @@ defineExpose({
       @take-back="takeBack"
     />
 
-    <FormatBar :editor="body" :picture="pictures.picture" />
+    <FormatBar :inert="busy" :editor="body" :picture="pictures.picture" />
     <div class="sheet" data-part="letter" data-home="3" @mousedown.self.prevent="body.commands.focus('end')">
       <EditorContent :editor="body" class="body" @mouseover="letter.explain" />
       <LetterEnd
@@ -287,7 +286,7 @@ defineExpose({
       @kept="(what) => emit('kept', what)"
       @problem="fail"
     />
-    <div v-if="edited.length || questions.length" class="under">
+    <div v-if="edited.length || questions.length" class="under" :inert="busy">
       <EditedNotes :edited="edited" @improve="improve" />
       <FillList
         v-if="questions.length"

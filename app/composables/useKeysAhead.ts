@@ -1,0 +1,46 @@
+import { useEventListener } from '@vueuse/core';
+import { useTypeAhead } from './useTypeAhead';
+
+/** So long until a letter that is on its way has the focus. */
+const LANDS_MS = 2_500;
+
+const takesText = (element: Element | null) =>
+  element instanceof HTMLElement && (element.isContentEditable || element.matches('input, textarea, select'));
+
+/** Resolves once the focus stands where one can type, or no longer will. */
+function landed(): Promise<void> {
+  return new Promise((resolve) => {
+    const stop = useEventListener(document, 'focusin', ({ target }) => takesText(target as Element) && end());
+    const timer = setTimeout(end, LANDS_MS);
+    function end() {
+      stop();
+      clearTimeout(timer);
+      resolve();
+    }
+    if (takesText(document.activeElement)) end();
+  });
+}
+
+/**
+ * What is typed while a letter is on its way belongs to it: it is held, and typed where the focus stands once it is there.
+ * @returns holds it from now on, as long as `work` says that a letter comes
+ */
+export function useKeysAhead(): (work: Promise<boolean>) => void {
+  // As if it were typed, so that a cue is taken for one.
+  const { hold, during } = useTypeAhead((text) => void document.execCommand('insertText', false, text));
+
+  function onKey(event: KeyboardEvent) {
+    const { key, isComposing } = event;
+    const isCommand = (event.ctrlKey || event.metaKey || event.altKey) && !event.getModifierState('AltGraph');
+    if (event.defaultPrevented || isComposing || isCommand || takesText(document.activeElement)) return;
+    const isText = [...key].length === 1;
+    if (!isText && key !== 'Enter' && key !== 'Backspace') return;
+    if (hold(isText ? { text: key } : { key })) event.preventDefault();
+  }
+  useEventListener(window, 'keydown', onKey, { capture: true });
+
+  return (work) =>
+    void during(async () => {
+      if (await work) await landed();
+    });
+}
