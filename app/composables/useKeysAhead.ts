@@ -7,10 +7,12 @@ const LANDS_MS = 2_500;
 const takesText = (element: Element | null) =>
   element instanceof HTMLElement && (element.isContentEditable || element.matches('input, textarea, select'));
 
-/** Resolves once the focus stands where one can type, or no longer will. */
+const isInLetter = () => takesText(document.activeElement) && Boolean(document.activeElement?.closest('.reply'));
+
+/** Resolves once the focus stands in the letter or beside it, or no longer will. */
 function landed(): Promise<void> {
   return new Promise((resolve) => {
-    const stop = useEventListener(document, 'focusin', ({ target }) => takesText(target as Element) && end());
+    const stop = useEventListener(document, 'focusin', () => takesText(document.activeElement) && end());
     const timer = setTimeout(end, LANDS_MS);
     function end() {
       stop();
@@ -27,7 +29,7 @@ function landed(): Promise<void> {
  */
 export function useKeysAhead(): (work: Promise<boolean>) => void {
   // As if it were typed, so that a cue is taken for one.
-  const { hold, during } = useTypeAhead((text) => void document.execCommand('insertText', false, text));
+  const { hold, during } = useTypeAhead((text) => void document.execCommand('insertText', false, text), isInLetter);
 
   function onKey(event: KeyboardEvent) {
     const { key, isComposing } = event;

@@ -48,8 +48,12 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
     if (isLeft) return tellLeft();
     if (!draft.value || busy.value) return;
     if (held.value.length) return void around.goTo(held.value[0]!);
-    await handle.save();
-    if (isLeft) return tellLeft();
+    do {
+      await handle.save();
+      if (isLeft) return tellLeft();
+      // What was typed meanwhile goes along, also what is not painted yet.
+      void around.settle();
+    } while (state.value === 'waiting' && !problem.value);
     if (state.value !== 'saved') {
       failure.value = state.value === 'conflict' ? t('desk.draftChangedChoose') : problem.value;
       return;

@@ -5,8 +5,9 @@ export type Typed = { text: string } | { key: string };
  * Holds what is typed while something is on its way, and types it where the focus stands when that has come: keys pressed
  * while a note is fetched belong to its first question, or to the letter behind it.
  * @param write puts text where no field has the focus
+ * @param isThere whether the focus stands where it belongs; else nothing is typed
  */
-export function useTypeAhead(write: (text: string) => void) {
+export function useTypeAhead(write: (text: string) => void, isThere = () => true) {
   let holding = false;
   let held: Typed[] = [];
 
@@ -28,7 +29,7 @@ export function useTypeAhead(write: (text: string) => void) {
       holding = false;
       const typed = held;
       held = [];
-      for (const one of typed) {
+      for (const one of isThere() ? typed : []) {
         if ('text' in one) typeInto(document.activeElement, one.text);
         else press(document.activeElement, one.key);
         // What came of the one is there before the next.
