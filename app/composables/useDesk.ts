@@ -109,10 +109,11 @@ export function useDesk(around: {
   /**
    * Begins a message, or goes to the answer that is begun.
    * @param again a message whose wording a new one begins with
+   * @param holds whether what is typed until it is there belongs to it
    */
-  function begin(mode: DraftMode, again?: string): Promise<boolean> {
+  function begin(mode: DraftMode, again?: string, holds = true): Promise<boolean> {
     const begun = beginNow(mode, again);
-    holdKeys(begun.then((isBegun) => isBegun || Boolean(wish)));
+    if (holds) holdKeys(begun.then((isBegun) => isBegun || Boolean(wish)));
     return begun;
   }
 

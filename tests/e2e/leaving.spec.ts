@@ -74,6 +74,7 @@ test('a page left while a letter is being sent: what became of it is said on the
   await page.keyboard.press(shortcut('sendAnyway'));
   await expect(page.getByText(/Your message leaves in \d+ seconds\./)).toBeVisible();
   await goTo('People');
+  await expect(page).toHaveURL(/people/);
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
   await expect(letter).toContainText('Dear Ada, yes.');
   expect(await received()).toEqual([]);
