@@ -30,6 +30,8 @@ function landed(): Promise<void> {
 export function useKeysAhead(): (work: Promise<boolean>) => void {
   // As if it were typed, so that a cue is taken for one.
   const { hold, during } = useTypeAhead((text) => void document.execCommand('insertText', false, text), isInLetter);
+  let isWaiting = false;
+  let hasText = false;
 
   function onKey(event: KeyboardEvent) {
     const { key, isComposing } = event;
@@ -37,12 +39,21 @@ export function useKeysAhead(): (work: Promise<boolean>) => void {
     if (event.defaultPrevented || isComposing || isCommand || takesText(document.activeElement)) return;
     const isText = [...key].length === 1;
     if (!isText && key !== 'Enter' && key !== 'Backspace') return;
-    if (hold(isText ? { text: key } : { key })) event.preventDefault();
+    // The key that began it, pressed twice, is none of its text.
+    if (!hasText && (!isText || key === ' ')) return;
+    if (!hold(isText ? { text: key } : { key })) return;
+    hasText = true;
+    event.preventDefault();
   }
   useEventListener(window, 'keydown', onKey, { capture: true });
 
-  return (work) =>
+  return (work) => {
+    // Pressed twice it is begun once, and waited for once.
+    if (isWaiting) return;
+    isWaiting = true;
+    hasText = false;
     void during(async () => {
       if (await work) await landed();
-    });
+    }).finally(() => (isWaiting = false));
+  };
 }

@@ -1,4 +1,4 @@
-import type { Route } from '@playwright/test';
+import type { Page, Route } from '@playwright/test';
 import { bring, clientMessage, expect, hold, shortcut, test } from './desk';
 
 test('a letter left while it is being sent: what became of it is said where one is by then, and nobody is taken away', async ({
@@ -45,9 +45,8 @@ test('a letter left while it is being sent: what became of it is said where one 
   await expect.poll(async () => (await received()).length).toBe(2);
 });
 
-test('a page left while a letter is being sent: what became of it is said on the next, with the way back', async ({
-  somebody: { page, received },
-}) => {
+/** Answers a message, and presses Send; what the server is asked then waits. */
+async function sendSlowly(page: Page) {
   await page.goto('/');
   await bring(page, [{ name: 'a.eml', buffer: clientMessage({ id: 'a', subject: 'From Ada' }) }]);
   const letter = page.getByRole('textbox', { name: 'Your reply' });
@@ -59,6 +58,13 @@ test('a page left while a letter is being sent: what became of it is said on the
   const held = hold(page, '**/send');
   await page.keyboard.press(shortcut('sendAnyway'));
   const route = await held;
+  return { letter, route };
+}
+
+test('a page left while a letter is being sent: what became of it is said on the next, with the way back', async ({
+  somebody: { page, received },
+}) => {
+  const { letter, route } = await sendSlowly(page);
   const goTo = (place: string) => page.getByRole('navigation').getByRole('link', { name: place }).click();
   await goTo('Lookups');
   await expect(page.getByRole('button', { name: 'From a table' })).toBeVisible();
@@ -83,17 +89,7 @@ test('a page left while a letter is being sent: what became of it is said on the
 test('while it is being sent a letter stays as it is sent; it is written on when it could not be', async ({
   somebody: { page, received },
 }) => {
-  await page.goto('/');
-  await bring(page, [{ name: 'a.eml', buffer: clientMessage({ id: 'a', subject: 'From Ada' }) }]);
-  const letter = page.getByRole('textbox', { name: 'Your reply' });
-  await page.getByRole('button', { name: /^Ada/ }).click();
-  await expect(page.getByRole('heading', { name: 'From Ada' })).toBeVisible();
-  await page.keyboard.press(shortcut('reply'));
-  await expect(letter).toBeFocused();
-  await page.keyboard.type('Dear Ada, yes. Robin Tester');
-  const held = hold(page, '**/send');
-  await page.keyboard.press(shortcut('sendAnyway'));
-  const route = await held;
+  const { letter, route } = await sendSlowly(page);
   await page.keyboard.type(' Too late');
   await expect(letter).toHaveText('Dear Ada, yes. Robin Tester');
   const json = { data: { code: 'database', words: { code: 'error.database', params: {} } } };
