@@ -223,3 +223,12 @@ describe('a draft', () => {
     expect(journal()).toBeUndefined();
   });
 });
+
+it('stays as it is while it is being sent', async () => {
+  const handle = useDraft(() => 'me');
+  handle.open({ ...first, state: 'sending' });
+  handle.change(says('Too late'));
+  await vi.advanceTimersByTimeAsync(10_000);
+  expect(read(handle.draft.value)).toBe('Dear Ada,');
+  expect(puts()).toBe(0);
+});
