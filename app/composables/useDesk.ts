@@ -109,12 +109,15 @@ export function useDesk(around: {
   /**
    * Begins a message, or goes to the answer that is begun.
    * @param again a message whose wording a new one begins with
-   * @param holds whether what is typed until it is there belongs to it
+   * @param putNote puts a note into it, before what is typed until it is there
    */
-  function begin(mode: DraftMode, again?: string, holds = true): Promise<boolean> {
-    const begun = beginNow(mode, again);
-    if (holds) holdKeys(begun.then((isBegun) => isBegun || Boolean(wish)));
-    return begun;
+  async function begin(mode: DraftMode, again?: string, putNote?: () => Promise<unknown>): Promise<void> {
+    const there = beginNow(mode, again).then(async (isBegun) => {
+      await putNote?.();
+      return isBegun || Boolean(wish);
+    });
+    holdKeys(there, Boolean(putNote));
+    await there;
   }
 
   async function beginNow(mode: DraftMode, again?: string): Promise<boolean> {

@@ -49,14 +49,19 @@ export function useRoutineRuns(desk: ReturnType<typeof useDesk>, reply: Ref<Pane
       return next();
     }
     const isOpen = desk.draft.value && (routine.answer === 'forward') === (desk.draft.value.mode === 'forward');
-    if (!isOpen) {
+    if (isOpen) await reply.value!.run(routine);
+    else {
       const before = reply.value;
-      await desk.begin(routine.answer);
-      // One that is already on its way will do.
-      await until(() => reply.value && reply.value !== before).toBeTruthy({ timeout: 5_000 });
-      if (!reply.value || reply.value === before || desk.draft.value?.originalId !== id) return;
+      let hasRun = false;
+      await desk.begin(routine.answer, undefined, async () => {
+        // One that is already on its way will do.
+        await until(() => reply.value && reply.value !== before).toBeTruthy({ timeout: 5_000 });
+        if (!reply.value || reply.value === before || desk.draft.value?.originalId !== id) return;
+        await reply.value.run(routine);
+        hasRun = true;
+      });
+      if (!hasRun) return;
     }
-    await reply.value!.run(routine);
     const [wrong] = routines.problemsOf(routine);
     if (wrong) desk.problem.value = t('routine.isGone', { name: routine.name, problem: wrong });
   }

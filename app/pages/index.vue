@@ -87,12 +87,12 @@ const dropping = useFileDrop((files, on) => {
 });
 
 /** A note taken before an answer was begun begins the answer. */
-async function beginWith(id: string) {
-  // Its key pressed twice is no figure in the letter.
-  await begin('reply', undefined, false);
-  // One that is already on its way will do.
-  await until(reply).toBeTruthy({ timeout: 5_000 });
-  await reply.value?.insert(id);
+function beginWith(id: string) {
+  void begin('reply', undefined, async () => {
+    // One that is already on its way will do.
+    await until(reply).toBeTruthy({ timeout: 5_000 });
+    await reply.value?.insert(id);
+  });
 }
 
 useWorkTime('typing', '.reply .letter');

@@ -344,3 +344,26 @@ test('what is typed while a letter is still on its way stands in it', async ({ s
   await page.keyboard.type('bo@client.example,', { delay: 60 });
   await expect(page.getByRole('button', { name: 'bo@client.example' }).first()).toBeVisible();
 });
+
+test('what is typed after a note that begins the answer fills its question, and stands behind it', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Visit', pinned: true, body: [paragraph(text('I come on '), blank('Day'), text('.'))] });
+  await page.goto('/');
+  await bring(page, [{ name: 'a.eml', buffer: clientMessage({ id: 'a', subject: 'From Ada' }) }]);
+  await page.getByRole('button', { name: /^Ada/ }).click();
+  await expect(page.getByRole('heading', { name: 'From Ada' })).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Notes' }).getByRole('button', { name: 'Visit', exact: true }),
+  ).toBeVisible();
+  for (const url of ['**/api/drafts', '**/api/notes/*'])
+    await page.route(url, async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, 600));
+      await route.continue();
+    });
+  await page.keyboard.press('Alt+1');
+  await page.keyboard.type('Monday', { delay: 120 });
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(' See you then, Robin', { delay: 120 });
+  await expect(page.getByRole('textbox', { name: 'Your reply' })).toHaveText('I come on Monday. See you then, Robin');
+});
