@@ -1,11 +1,16 @@
 import { useEventListener } from '@vueuse/core';
 import type { StoredLookup } from '#shared/types/wire';
 import { keyProblems, type Lookup } from '#core/lookup/lookup';
+import { useAccountStore } from '~/stores/account';
 import { useLookupsStore } from '~/stores/lookups';
+import { journalOf, journalsOf } from '~/utils/journal';
+
+/** What of a lookup is changed here, to be held against what is saved. */
+const contentOf = ({ name, columns, keyColumn, rows }: Lookup) => JSON.stringify([name, columns, keyColumn, rows]);
 
 /**
- * The lookup that is open, kept by itself once every row has a key of its own. What could not be kept is guarded: it is here
- * again when one comes back to it, and the page is not left with it.
+ * The lookup that is open, kept by itself once every row has a key of its own. What could not be kept is guarded: it is in a
+ * journal of this browser, here again when one comes back to it, and the page is not left with it.
  */
 export function useLookupEditing(
   /** The lookup the page is to show; empty for none. */
@@ -24,7 +29,12 @@ export function useLookupEditing(
   const state = ref<'saved' | 'waiting' | 'conflict'>('saved');
   const past = shallowRef<Lookup[]>([]);
   const problems = computed(() => (open.value ? keyProblems(open.value.rows, open.value.keyColumn) : []));
+  /** Whether what was not saved when it was left is here again. */
+  const restored = ref(false);
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let saving: Promise<void> | null = null;
+  const { account } = useAccountStore();
+  const journal = (id: string) => journalOf<StoredLookup>(account!.id, `lookup:${id}`);
   /** Lookups left with changes that could not be saved yet, as they stood; here again when one comes back. */
   const unsaved = new Map<string, { lookup: StoredLookup; past: Lookup[] }>();
 
@@ -34,6 +44,7 @@ export function useLookupEditing(
     await save();
     if (open.value && state.value !== 'saved') unsaved.set(open.value.id, { lookup: open.value, past: past.value });
     problem.value = '';
+    restored.value = false;
     around.onChange();
     past.value = [];
     if (!id) return void (open.value = null);
@@ -45,9 +56,13 @@ export function useLookupEditing(
       if (wanted.value !== id) return;
       const before = unsaved.get(id);
       unsaved.delete(id);
-      open.value = before ? { ...read, ...before.lookup } : read;
+      const written = before?.lookup ?? journal(id).read();
+      open.value = read;
       past.value = before?.past ?? [];
-      if (before) apply(open.value);
+      if (written && contentOf(written) !== contentOf(read)) {
+        restored.value = !before;
+        apply({ ...read, ...written });
+      } else journal(id).drop();
       await around.onShown(id);
     } catch (error) {
       if (wanted.value !== id) return;
@@ -58,6 +73,9 @@ export function useLookupEditing(
   watch(wanted, show);
   onMounted(async () => {
     await lookups.load(true);
+    if (lookups.state === 'ready')
+      for (const id of journalsOf(account!.id, 'lookup:'))
+        if (!lookups.rows.some((row) => row.id === id)) journal(id).drop();
     if (wanted.value) await show();
     else if (lookups.rows[0]) await around.choose(lookups.rows[0].id);
   });
@@ -69,6 +87,7 @@ export function useLookupEditing(
   }
   function apply(next: StoredLookup) {
     open.value = next;
+    journal(next.id).write(next);
     if (state.value === 'conflict') return;
     state.value = 'waiting';
     clearTimeout(timer);
@@ -82,7 +101,13 @@ export function useLookupEditing(
     apply({ ...open.value, name, columns, keyColumn, rows });
   }
 
+  /** Saves what stands here; what is being saved already is waited for, so that it is not saved twice. */
   async function save() {
+    while (saving) await saving;
+    saving = saveNow().finally(() => (saving = null));
+    await saving;
+  }
+  async function saveNow() {
     clearTimeout(timer);
     const current = open.value;
     if (!current || state.value !== 'waiting' || problems.value.length) return;
@@ -90,11 +115,14 @@ export function useLookupEditing(
     try {
       const saved = await lookups.change(id, version, { name, columns, keyColumn, rows });
       problem.value = '';
+      restored.value = false;
       if (open.value?.id !== id) return;
       const unchanged = open.value === current;
       open.value = { ...open.value, version: saved.version };
-      if (unchanged) state.value = 'saved';
-      else timer = setTimeout(() => void save(), 600);
+      if (unchanged) {
+        state.value = 'saved';
+        journal(id).drop();
+      } else timer = setTimeout(() => void save(), 600);
     } catch (error) {
       problem.value = messageOf(error);
       if (error instanceof ApiError && error.data.code === 'stale') state.value = 'conflict';
@@ -147,7 +175,9 @@ export function useLookupEditing(
     open.value = newer;
     past.value = [];
     problem.value = '';
+    restored.value = false;
     state.value = 'saved';
+    journal(newer.id).drop();
   }
 
   /** Takes the lookup that is open off the page; it is about to be deleted. */
@@ -155,5 +185,5 @@ export function useLookupEditing(
     state.value = 'saved';
   }
 
-  return { open, problem, state, past, problems, change, undo, save, keepMine, takeNewer, settled };
+  return { open, problem, state, restored, past, problems, change, undo, save, keepMine, takeNewer, settled };
 }

@@ -183,6 +183,7 @@ function names(list: string[]): string {
             <button type="button" class="text-button" @click="editing.takeNewer">{{ t('common.takeOtherOne') }}</button>
           </template>
         </p>
+        <p v-if="editing.restored.value" class="notice" role="status">{{ t('lookups.unsavedBack') }}</p>
         <p v-if="carrying" class="notice" role="status">
           {{
             t('lookups.namesRow', {

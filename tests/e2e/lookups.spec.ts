@@ -1,5 +1,5 @@
 import { simpleParser } from 'mailparser';
-import { blank, expect, expectAccessible, keepNote, paragraph, test, text, shortcut } from './desk';
+import { blank, expect, expectAccessible, hold, keepNote, paragraph, test, text, shortcut } from './desk';
 import { answer, insert, keepLookup, SERVICES } from './filling';
 
 test('one chosen row fills every place; rows become a table; what is found in their message is confirmed', async ({
@@ -249,4 +249,48 @@ test('what a slow server answers late is not gone to when one is elsewhere by th
   await expect(page.getByRole('navigation', { name: 'People' })).toBeVisible();
   await page.goBack();
   await expect(page).toHaveURL(/settings$/);
+});
+
+test('a lookup left while its change is being saved is saved once; one that cannot be saved is here again', async ({
+  somebody: { page },
+}) => {
+  const id = await keepLookup(page);
+  await keepLookup(page, { ...SERVICES, name: 'Towns' });
+  const stored = async () => JSON.stringify(await (await page.request.get(`/api/lookups/${id}`)).json());
+  const cell = (name: string, row: number) => page.getByLabel(`${name}, row ${row}`, { exact: true });
+  const name = page.getByLabel('Name of the lookup');
+  await page.goto(`/lookups?lookup=${id}`);
+  const held = hold(page, `**/api/lookups/${id}`, /parking/);
+  await cell('Prepare', 2).pressSequentially('parking');
+  await page.keyboard.press('Enter');
+  const route = await held;
+  await page.getByRole('button', { name: /^Towns/ }).click();
+  await page.waitForTimeout(300);
+  const answered = page.waitForResponse((response) => response.request() === route.request());
+  await route.continue();
+  await answered;
+  await expect(name).toHaveValue('Towns');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Services/ }).click();
+  await expect(name).toHaveValue('Services');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  expect(await stored()).toContain('parking');
+
+  // A row without its key is not saved; nor is it gone with the page.
+  await cell('Prepare', 3).fill('two hours');
+  await page.keyboard.press('Enter');
+  await cell('Prepare', 4).fill('without a key');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Show row 4' })).toBeVisible();
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.reload();
+  await expect(cell('Prepare', 3)).toHaveValue('two hours');
+  await expect(cell('Prepare', 4)).toHaveValue('without a key');
+  await expect(page.getByText('here again')).toBeVisible();
+  await cell('Service', 4).fill('Moving');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect.poll(stored).toMatch(/two hours.*without a key/);
 });

@@ -3,6 +3,7 @@ export default {
     'A lookup has changes that could not be saved: correct what is marked, or undo the changes, then go on. | {count} lookups have changes that could not be saved: correct what is marked, or undo the changes, then go on.',
   unsavedElsewhere:
     'A lookup has changes that could not be saved: open it and correct it, or undo the changes, then go on. | {count} lookups have changes that could not be saved: open it and correct it, or undo the changes, then go on.',
+  unsavedBack: 'Changes of yours that were not saved are here again.',
   newLookup: 'New lookup',
   newLookupNumber: 'New lookup {number}',
   nameColumn: 'Name',
