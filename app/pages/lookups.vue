@@ -151,12 +151,12 @@ function names(list: string[]): string {
       <BringTable v-if="bringing" :ways="ways" :keep="keep" @close="bringing = false" />
       <template v-else-if="open">
         <header class="head">
-          <input
+          <HeldInput
             class="field title-field"
             :aria-label="t('lookups.nameOfLookup')"
             maxlength="100"
             :value="open.name"
-            @change="(e) => change({ name: (e.target as HTMLInputElement).value.trim() || open!.name })"
+            @change="(name) => change({ name: name.trim() || open!.name })"
           />
           <el-input
             v-model="find"

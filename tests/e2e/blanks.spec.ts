@@ -266,3 +266,51 @@ test('a sent message becomes a note, its client’s facts offered as blanks', as
   await page.keyboard.press(shortcut('keepWording'));
   await expect(page.getByText('Kept as “Your visit”.')).toBeVisible();
 });
+
+test('the bounds of a number, and the numbers of a calculation, are typed on the bench', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, {
+    name: 'Keys',
+    body: [
+      paragraph(
+        text('It has '),
+        blank('keys', 'number', {}),
+        text(', which makes '),
+        blank('price', 'reckoned', {
+          operation: 'product',
+          operands: [
+            { blank: 'keys', column: '', number: 0 },
+            { blank: '', column: '', number: 1 },
+          ],
+        }),
+      ),
+    ],
+  });
+  await page.goto('/library');
+  await page.getByRole('button', { name: 'Keys', exact: true }).click();
+  const body = page.getByRole('textbox', { name: 'Body' });
+  await body.locator('.blank', { hasText: 'keys' }).click();
+  for (const [label, words] of [
+    ['Least', '12'],
+    ['Most', '240'],
+    ['Places after the point', '2'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).pressSequentially(words);
+    await page.keyboard.press('Tab');
+    await expect(page.getByLabel(label, { exact: true })).toHaveValue(words);
+  }
+  await body.locator('.blank', { hasText: 'price' }).click();
+  await page.getByLabel('Number 2', { exact: true }).click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('1.19');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('Number 2', { exact: true })).toHaveValue('1.19');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  const [note] = await (await page.request.get('/api/notes')).json();
+  const kept = JSON.stringify((await (await page.request.get(`/api/notes/${note.id}`)).json()).body);
+  expect(kept).toMatch(/"least":12,.*"most":240,|"most":240,.*"least":12,/);
+  expect(kept).toContain('"decimals":2');
+  expect(kept).toContain('"number":1.19');
+});

@@ -294,3 +294,26 @@ test('a lookup left while its change is being saved is saved once; one that cann
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await expect.poll(stored).toMatch(/two hours.*without a key/);
 });
+
+test('the name of a column is not taken away while it is typed, whatever is saved meanwhile', async ({
+  somebody: { page },
+}) => {
+  const id = await keepLookup(page);
+  await page.goto(`/lookups?lookup=${id}`);
+  const held = hold(page, `**/api/lookups/${id}`, /parking/);
+  await page.getByLabel('Prepare, row 2', { exact: true }).fill('parking');
+  await page.getByLabel('Name of column Price', { exact: true }).fill('Fee');
+  const route = await held;
+  await page.keyboard.type(' with');
+  const answered = page.waitForResponse((response) => response.request() === route.request());
+  await route.continue();
+  await answered;
+  await page.waitForTimeout(200);
+  await page.keyboard.type(' tax');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Fee with tax, row 2', { exact: true })).toBeVisible();
+  // Emptied, it keeps its name.
+  await page.getByLabel('Name of column Fee with tax').fill('');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('Name of column Fee with tax')).toHaveValue('Fee with tax');
+});

@@ -80,6 +80,7 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
         inputmode="decimal"
         :aria-label="t('blank.number', { number: i + 1 })"
         :model-value="String(operand.number)"
+        :model-modifiers="{ lazy: true }"
         @change="(text: string) => setOperand(i, { number: number(text) })"
       />
       <PickOne
@@ -123,6 +124,7 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
       class="figure"
       :aria-label="t('blank.roundingStep')"
       :model-value="String(options.step)"
+      :model-modifiers="{ lazy: true }"
       @change="(text: string) => emit('set', 'step', number(text))"
     />
   </template>

@@ -169,6 +169,7 @@ const hinted = computed(() => 'hint' in kindOf(props.attrs.kind).defaults);
         class="short"
         :aria-label="t('library.least')"
         :model-value="option('least')"
+        :model-modifiers="{ lazy: true }"
         @change="(text: string) => setNumber('least', text)"
       />
       <span class="small">{{ t('library.to') }}</span>
@@ -177,6 +178,7 @@ const hinted = computed(() => 'hint' in kindOf(props.attrs.kind).defaults);
         class="short"
         :aria-label="t('library.most')"
         :model-value="option('most')"
+        :model-modifiers="{ lazy: true }"
         @change="(text: string) => setNumber('most', text)"
       />
       <el-input
@@ -186,6 +188,7 @@ const hinted = computed(() => 'hint' in kindOf(props.attrs.kind).defaults);
         :aria-label="t('library.decimals')"
         :placeholder="t('library.places')"
         :model-value="option('decimals')"
+        :model-modifiers="{ lazy: true }"
         @change="(text: string) => setNumber('decimals', text)"
       />
     </template>

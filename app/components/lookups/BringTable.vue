@@ -147,11 +147,11 @@ async function make() {
           <thead>
             <tr>
               <th v-for="(column, i) in proposal.columns" :key="column.id" scope="col">
-                <input
+                <HeldInput
                   class="field"
                   :value="column.name"
                   :aria-label="t('lookups.columnNameField', { number: i + 1 })"
-                  @change="(e) => setColumn(i, { name: (e.target as HTMLInputElement).value })"
+                  @change="(name) => setColumn(i, { name })"
                 />
                 <select
                   :value="column.type"

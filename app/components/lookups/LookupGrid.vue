@@ -144,12 +144,12 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
           ><span class="visually-hidden">{{ t('common.row') }}</span></span
         >
         <div v-for="column in lookup.columns" :key="column.id" class="column" role="columnheader">
-          <input
+          <HeldInput
             class="name"
             :value="column.name"
             :aria-label="t('lookups.columnNameOf', { name: column.name })"
             maxlength="100"
-            @change="(e) => setColumn(column, { name: (e.target as HTMLInputElement).value.trim() || column.name })"
+            @change="(name) => setColumn(column, { name: name.trim() || column.name })"
           />
           <span class="about">
             <select
