@@ -93,6 +93,10 @@ export function useLookupEditing(
     clearTimeout(timer);
     timer = setTimeout(() => void save(), 600);
   }
+  /** Takes down in the journal what is not a change yet: a cell that is still being typed in. */
+  function note(rows: Lookup['rows']) {
+    if (open.value) journal(open.value.id).write({ ...open.value, rows });
+  }
   function undo() {
     const before = past.value.at(-1);
     if (!before || !open.value) return;
@@ -185,5 +189,5 @@ export function useLookupEditing(
     state.value = 'saved';
   }
 
-  return { open, problem, state, restored, past, problems, change, undo, save, keepMine, takeNewer, settled };
+  return { open, problem, state, restored, past, problems, change, note, undo, save, keepMine, takeNewer, settled };
 }

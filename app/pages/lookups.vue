@@ -217,6 +217,7 @@ function names(list: string[]): string {
           :find="find"
           class="sheet"
           @change="change"
+          @typed="editing.note"
           @key="drawn.onKey"
           @remove-column="drawn.removeColumn"
           @remove-row="drawn.removeRow"

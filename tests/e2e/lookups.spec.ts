@@ -253,6 +253,7 @@ test('what a slow server answers late is not gone to when one is elsewhere by th
 
 test('a lookup left while its change is being saved is saved once; one that cannot be saved is here again', async ({
   somebody: { page },
+  context,
 }) => {
   const id = await keepLookup(page);
   await keepLookup(page, { ...SERVICES, name: 'Towns' });
@@ -293,6 +294,15 @@ test('a lookup left while its change is being saved is saved once; one that cann
   await page.keyboard.press('Enter');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await expect.poll(stored).toMatch(/two hours.*without a key/);
+
+  // Not even the cell that is being typed in is gone with a window that breaks off.
+  await cell('Prepare', 1).fill('a quiet room, please');
+  await page.waitForTimeout(500);
+  await page.close();
+  const again = await context.newPage();
+  await again.goto(`/lookups?lookup=${id}`);
+  await expect(again.getByLabel('Prepare, row 1', { exact: true })).toHaveValue('a quiet room, please');
+  await expect.poll(stored).toContain('a quiet room, please');
 });
 
 test('the name of a column is not taken away while it is typed, whatever is saved meanwhile', async ({

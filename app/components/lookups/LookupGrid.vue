@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useVirtualList } from '@vueuse/core';
+import { useDebounceFn, useVirtualList } from '@vueuse/core';
 import { shownCell, storedCell, type Ways } from '#core/lookup/cell';
 import { readTable } from '#core/lookup/csv';
 import { findRows } from '#core/lookup/find';
@@ -9,6 +9,8 @@ import { COLUMN_TYPES, keyProblems, type Column, type ColumnType, type Lookup, t
 const props = defineProps<{ lookup: Lookup; ways: Ways; find: string }>();
 const emit = defineEmits<{
   change: [part: Partial<Pick<Lookup, 'columns' | 'keyColumn' | 'rows'>>];
+  /** What the rows are with the cell that is still being typed in. */
+  typed: [rows: Row[]];
   key: [from: string, to: string];
   removeColumn: [column: Column];
   removeRow: [row: Row];
@@ -49,6 +51,15 @@ function withCells(changes: { at: number; column: Column; text: string }[]): Row
   }
   while (rows.length && !Object.values(rows.at(-1)!).some(Boolean)) rows.pop();
   return rows;
+}
+
+const tellTyped = useDebounceFn((column: Column) => {
+  const now = typing.value;
+  emit('typed', now?.column === column.id ? withCells([{ ...now, column }]) : props.lookup.rows);
+}, 300);
+function onInput(event: Event, column: Column, at: number) {
+  typing.value = { at, column: column.id, text: (event.target as HTMLInputElement).value };
+  void tellTyped(column);
 }
 
 function leave(row: Row, column: Column, at: number) {
@@ -218,7 +229,7 @@ const template = computed(() => `46px repeat(${props.lookup.columns.length}, min
                   ? t('lookups.wrongType', { type: t(`names.columnType.${camel(column.type)}`) })
                   : undefined
               "
-              @input="(e) => (typing = { at, column: column.id, text: (e.target as HTMLInputElement).value })"
+              @input="(e) => onInput(e, column, at)"
               @blur="leave(row, column, at)"
               @paste="(e) => onPaste(e, column, at)"
               @keydown="(e) => onKey(e, index, column)"
