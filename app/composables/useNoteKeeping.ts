@@ -6,7 +6,7 @@ import { mergeDocs, type MergePart } from '#core/wording/merge';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 import type { useForm } from './useForm';
-import { journalOf, journalsOf } from '~/utils/journal';
+import { broughtTo, noteJournal, type WrittenNote } from '~/utils/noteJournal';
 
 /** Fields beside subject and body, with the words for them. */
 const PLAIN = {
@@ -26,31 +26,6 @@ function contentOf(note: Note): NoteInput {
   return { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments };
 }
 
-/** Where a note, or something else on the bench, is written down until it is kept. */
-const noteJournal = (account: string, what: string) => journalOf<Written>(account, `note:${what}`);
-const BROUGHT = 'brought:';
-
-/** Wording that was brought to the bench and neither kept nor dropped, the latest first. */
-export function broughtUnkept(account: string): { place: string; content: NoteInput }[] {
-  return journalsOf(account, `note:${BROUGHT}`).flatMap((place) => {
-    const written = noteJournal(account, BROUGHT + place).read();
-    return written ? [{ place, content: written.content }] : [];
-  });
-}
-
-/** Drops wording that was brought and not kept. */
-export function dropBrought(account: string, place: string): void {
-  noteJournal(account, BROUGHT + place).drop();
-}
-
-/** What is written on a bench and not kept yet, also after the window was closed. */
-interface Written {
-  content: NoteInput;
-  version: number;
-  /** The note as it was when the writing began. */
-  base: NoteInput;
-}
-
 /**
  * A note while it is written: in a journal of this browser until it is kept; put together with what was changed elsewhere
  * meanwhile, and left to a choice only where both changed the same place.
@@ -68,13 +43,13 @@ export function useNoteKeeping(
   /** The note this bench writes; no other is ever written from here. */
   let own = note()?.id ?? null;
   // What was brought along has a place of its own, so that what was begun and not kept stays too.
-  let journal = noteJournal(account.account!.id, own ?? (start ? `${BROUGHT}${place || Date.now()}` : 'new'));
+  let journal = noteJournal(account.account!.id, own ?? (start ? broughtTo(place || String(Date.now())) : 'new'));
 
   const stored = (): NoteInput => {
     const current = note();
     return current ? contentOf(current) : (start ?? emptyNote());
   };
-  function unkept(): Written | null {
+  function unkept(): WrittenNote | null {
     const written = journal.read();
     // What an older version wrote down lacks what it did not know.
     return written && { ...written, base: written.base ?? stored(), content: { ...stored(), ...written.content } };

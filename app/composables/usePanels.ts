@@ -8,7 +8,9 @@ import { parseDoc } from '#core/note/schema';
 import { signatureTexts } from '#core/note/signature';
 import { routineOf } from '#core/routine/fromSent';
 import { useAccountStore } from '~/stores/account';
+import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
+import { broughtTo, noteJournal } from '~/utils/noteJournal';
 import type { useDesk } from './useDesk';
 import type { EditedNote } from './useEditedNotes';
 
@@ -29,7 +31,9 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
   const { message, draft, messageId, draftId, problem, add } = desk;
   const account = useAccountStore();
   const notes = useNotesStore();
-  const keeping = shallowRef<{ what: Keeping; from: 'message' | 'draft' } | null>(null);
+  const keeping = shallowRef<{ what: Keeping; from: 'message' | 'draft'; place: string } | null>(null);
+  const keepFrom = (from: 'message' | 'draft', what: Keeping) =>
+    (keeping.value = { what, from, place: String(Date.now()) });
   const improving = shallowRef<EditedNote | null>(null);
   const routine = shallowRef<RoutineInput | null>(null);
   /** The version in which the letter is saved whose arrival is shown. */
@@ -50,6 +54,21 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     arriving.value = null;
   }
   watch([messageId, draftId], close);
+  // What was written in it and not kept stays, and is said to.
+  watch(
+    keeping,
+    (now, before) => {
+      const left =
+        before && before.place !== now?.place && noteJournal(account.account!.id, broughtTo(before.place)).read();
+      if (!left) return;
+      const open = () => {
+        useKeepStore().bring('new', { input: left.content, origin: null, place: before.place });
+        return navigateTo({ path: '/library', query: { note: 'new' } });
+      };
+      add({ text: t('desk.notKept'), open });
+    },
+    { flush: 'post' },
+  );
 
   async function showArrival() {
     if (arriving.value !== null || !reply.value) return void (arriving.value = null);
@@ -86,7 +105,7 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     try {
       const part = theirs.value?.selection() ?? {};
       const what = await api<Keeping>(`/messages/${id}/keep`, { method: 'POST', body: part });
-      if (message.value?.id === id) keeping.value = { what, from: 'message' };
+      if (message.value?.id === id) keepFrom('message', what);
     } catch (error) {
       problem.value = messageOf(error);
     }
@@ -101,7 +120,7 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     close();
     const what = await from.keeping();
     // Another draft may have been opened meanwhile.
-    if (reply.value === from) keeping.value = { what, from: 'draft' };
+    if (reply.value === from) keepFrom('draft', what);
   }
 
   /** What has just left is kept while it is fresh. */
@@ -109,7 +128,7 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     const { keepingOfDraft } = await import('~/utils/keeping');
     close();
     const what = keepingOfDraft(sent, parseDoc(sent.body), false, signatureTexts(account.settings!));
-    keeping.value = { what, from: 'draft' };
+    keepFrom('draft', what);
   }
 
   function improve(edited: EditedNote) {

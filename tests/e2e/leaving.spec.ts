@@ -103,3 +103,63 @@ test('while it is being sent a letter stays as it is sent; it is written on when
   await expect.poll(async () => (await received()).length).toBe(1);
   expect((await received())[0]!.raw.toString()).toContain('in December');
 });
+
+test('a note that is being made beside a letter stays when one goes on, and is gone on with in the library', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/');
+  await bring(
+    page,
+    ['Ada', 'Nils'].map((name) => ({
+      name: `${name}.eml`,
+      buffer: clientMessage({ from: `${name} <${name}@client.example>`, id: name, subject: `From ${name}` }),
+    })),
+  );
+  const inList = (name: string) => page.getByRole('button', { name: new RegExp(`^${name}`) });
+  const panel = page.getByRole('region', { name: 'Keep as a note' });
+  const body = panel.getByRole('textbox', { name: 'Body' });
+  const notKept = page.getByText('The note is not kept yet.');
+  await inList('Ada').click();
+  await expect(page.getByRole('heading', { name: 'From Ada' })).toBeVisible();
+  // Nothing changed, nothing is said.
+  await page.keyboard.press(shortcut('keepWording'));
+  await expect(body).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(panel).toBeHidden();
+  await page.waitForTimeout(300);
+  await expect(notKept).toHaveCount(0);
+
+  await page.keyboard.press(shortcut('keepWording'));
+  await panel.getByLabel('Name', { exact: true }).fill('Winter visits');
+  await body.press('Control+End');
+  await page.keyboard.type(' In winter too.');
+  // A reply that is begun beside it takes nothing of it away.
+  await page.keyboard.press(shortcut('reply'));
+  await expect(page.getByRole('textbox', { name: 'Your reply' })).toBeFocused();
+  await expect(panel.getByLabel('Name', { exact: true })).toHaveValue('Winter visits');
+  await expect(body).toContainText('In winter too.');
+  await expect(notKept).toHaveCount(0);
+  await inList('Nils').click();
+  await expect(page.getByRole('heading', { name: 'From Nils' })).toBeVisible();
+  await expect(notKept).toBeVisible();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Winter visits');
+  await expect(page.getByRole('textbox', { name: 'Body' })).toContainText('In winter too.');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('is not kept yet')).toHaveCount(0);
+
+  // Kept at once, nothing of it is left over.
+  await page.getByRole('navigation').getByRole('link', { name: 'Desk' }).click();
+  await inList('Nils').click();
+  await expect(page.getByRole('heading', { name: 'From Nils' })).toBeVisible();
+  await page.keyboard.press(shortcut('keepWording'));
+  await panel.getByLabel('Name', { exact: true }).fill('Another');
+  await page.keyboard.press(shortcut('keepWording'));
+  await expect(page.getByText('Kept as “Another”.')).toBeVisible();
+  await expect(notKept).toHaveCount(0);
+  await page.getByRole('navigation').getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByRole('button', { name: 'Another', exact: true })).toBeVisible();
+  await expect(page.getByText('is not kept yet')).toHaveCount(0);
+});

@@ -4,17 +4,28 @@ import type { Keeping, Note, NoteRow } from '#shared/types/wire';
 import type { Person } from '#shared/types/person';
 import { noteSchema, type NoteInput } from '#shared/schemas/note';
 import type { DocJson } from '#core/note/schema';
+import { useAccountStore } from '~/stores/account';
 import { useKeepStore } from '~/stores/keep';
 import { useNotesStore } from '~/stores/notes';
+import { broughtTo, noteJournal } from '~/utils/noteJournal';
 
 /** Wording of a message on its way into the library, without leaving the Desk. */
 useWorkTime('library');
-const props = defineProps<{ keeping: Keeping }>();
+const props = defineProps<{
+  keeping: Keeping;
+  /** Where it is written down once it is changed. */ writtenTo: string;
+}>();
 const emit = defineEmits<{ kept: [note: Note]; improved: [note: Note, former: Note]; close: [] }>();
 
 const notes = useNotesStore();
 const { fields, problem, busy, submit } = useForm(noteSchema);
-const content = reactive<NoteInput>(structuredClone(toRaw(noteOf(props.keeping))));
+const start = noteOf(props.keeping);
+const journal = noteJournal(useAccountStore().account!.id, broughtTo(props.writtenTo));
+const content = reactive<NoteInput>(structuredClone(toRaw(journal.read()?.content ?? start)));
+watch(content, () => {
+  if (JSON.stringify(content) === JSON.stringify(start)) journal.drop();
+  else journal.write({ content, version: 0, base: start });
+});
 const left = reactive({ signature: props.keeping.signature, quoted: props.keeping.quoted });
 const person = shallowRef<Person | null>(null);
 const origin = computed(() => originOf(props.keeping.person, person.value));
@@ -65,13 +76,19 @@ function keepOrAsk() {
 }
 
 async function keep() {
-  await submit({ ...toRaw(content) }, async (valid) => emit('kept', await notes.keep(valid)));
+  await submit({ ...toRaw(content) }, async (valid) => {
+    const kept = await notes.keep(valid);
+    journal.drop();
+    emit('kept', kept);
+  });
 }
 
 /** The wording becomes that of the note that is there; its history keeps the former one. */
 async function improve(note: Note) {
   await submit({ ...note, body: toRaw(content).body }, async (valid) => {
-    emit('improved', await notes.change(note.id, note.version, valid), note);
+    const improved = await notes.change(note.id, note.version, valid);
+    journal.drop();
+    emit('improved', improved, note);
   });
 }
 
@@ -80,6 +97,7 @@ function toBench() {
     input: { ...toRaw(content) } as NoteInput,
     origin: origin.value,
     left: { ...left, remarks: props.keeping.remarks },
+    place: props.writtenTo,
   });
   emit('close');
   void navigateTo({ path: '/library', query: { note: 'new' } });

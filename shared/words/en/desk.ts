@@ -55,6 +55,7 @@ export default {
   hide: 'Hide',
   notSavedYet: 'Not saved yet',
   notSaved: 'Not saved',
+  notKept: 'The note is not kept yet. It is in the library.',
   nothingIsOpen: 'Nothing is open.',
   intended: 'It is intended',
   leavesIn: 'Your message leaves in {count} second. | Your message leaves in {count} seconds.',
