@@ -166,7 +166,7 @@ watch(
       <header class="head">
         <el-input
           v-model="query"
-          :placeholder="t('common.findNoteHint')"
+          :placeholder="t(onBench ? 'common.findNote' : 'common.findNoteHint')"
           :aria-label="t('common.findNote')"
           clearable
           class="search"
