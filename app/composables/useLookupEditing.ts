@@ -40,8 +40,7 @@ export function useLookupEditing(
 
   async function show() {
     const id = wanted.value;
-    leaveField();
-    await save();
+    await leave();
     if (open.value && state.value !== 'saved') unsaved.set(open.value.id, { lookup: open.value, past: past.value });
     problem.value = '';
     restored.value = false;
@@ -111,6 +110,13 @@ export function useLookupEditing(
     saving = saveNow().finally(() => (saving = null));
     await saving;
   }
+  /** Saves what stands here before it is left, with what is typed while that goes on. */
+  async function leave() {
+    leaveField();
+    await save();
+    leaveField();
+    await save();
+  }
   async function saveNow() {
     clearTimeout(timer);
     const current = open.value;
@@ -135,8 +141,7 @@ export function useLookupEditing(
     }
   }
   onBeforeRouteLeave(async () => {
-    leaveField();
-    await save();
+    await leave();
     const left = unsaved.size + (state.value === 'saved' ? 0 : 1);
     if (!left) return;
     problem.value = t(state.value === 'saved' ? 'lookups.unsavedElsewhere' : 'lookups.unsavedHere', { count: left });
