@@ -7,8 +7,7 @@ const values = defineModel<Settings>({ required: true });
 
 const choices = CHECKS.filter((kind) => !NEEDED.includes(kind));
 function hold(kind: (typeof CHECKS)[number], on: boolean) {
-  const others = values.value.holds.filter((other) => other !== kind);
-  values.value.holds = on ? [...others, kind] : others;
+  values.value.holds = CHECKS.filter((other) => (other === kind ? on : values.value.holds.includes(other)));
 }
 </script>
 
