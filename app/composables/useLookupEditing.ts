@@ -57,9 +57,10 @@ export function useLookupEditing(
       unsaved.delete(id);
       const written = before?.lookup ?? journal(id).read();
       open.value = read;
-      past.value = before?.past ?? [];
       if (written && contentOf(written) !== contentOf(read)) {
         restored.value = !before;
+        // Undo gives back what is saved.
+        past.value = before?.past ?? [read];
         apply({ ...read, ...written });
       } else journal(id).drop();
       await around.onShown(id);

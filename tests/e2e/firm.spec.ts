@@ -91,7 +91,7 @@ test('nothing is lost on leaving: settings, a lookup that cannot be saved yet, w
   await page.getByRole('link', { name: 'Desk' }).click();
   await expect(page).not.toHaveURL(/\/library/);
   await page.getByRole('link', { name: 'Library' }).click();
-  await expect(page.getByText('“Brought wording” was brought in and is not kept yet.')).toBeVisible();
+  await expect(page.getByText('“Brought wording” is not kept yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Go on with it' }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Brought wording');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();

@@ -292,6 +292,10 @@ test('a lookup left while its change is being saved is saved once; one that cann
   await expect(cell('Prepare', 3)).toHaveValue('two hours');
   await expect(cell('Prepare', 4)).toHaveValue('without a key');
   await expect(page.getByText('here again')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Prepare', 4)).toHaveValue('');
+  await cell('Prepare', 3).fill('two hours');
+  await cell('Prepare', 4).fill('without a key');
   await cell('Service', 4).fill('Moving');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();

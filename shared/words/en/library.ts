@@ -46,7 +46,7 @@ export default {
   peopleBack: '{count} person is as before | {count} people are as before',
   othersStay: '{count} added lookup or person stays | {count} added lookups and people stay',
   wordingWithoutName: 'Unnamed wording',
-  broughtInUnkept: '“{name}” was brought in and is not kept yet.',
+  broughtInUnkept: '“{name}” is not kept yet.',
   importUnfinished:
     'An import was not finished: {count} is still waiting. | An import was not finished: {count} are still waiting.',
   shownOf: '{shown} of {all}',
