@@ -57,7 +57,9 @@ export function useKeysAhead(): (work: Promise<boolean>, hasNote?: boolean) => v
     hasText = false;
     isBeforeNote = hasNote;
     void during(async () => {
-      const comes = await work.finally(() => (isBeforeNote = false));
+      // Why none comes is said where it is begun.
+      const comes = await work.catch(() => false);
+      isBeforeNote = false;
       if (comes) await landed();
     }).finally(() => (isWaiting = false));
   };

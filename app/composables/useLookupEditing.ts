@@ -115,8 +115,9 @@ export function useLookupEditing(
   async function leave() {
     leaveField();
     await save();
+    const saved = open.value;
     leaveField();
-    await save();
+    if (open.value !== saved) await save();
   }
   async function saveNow() {
     clearTimeout(timer);

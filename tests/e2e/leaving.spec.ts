@@ -159,7 +159,19 @@ test('a note that is being made beside a letter stays when one goes on, and is g
   await page.keyboard.press(shortcut('keepWording'));
   await expect(page.getByText('Kept as “Another”.')).toBeVisible();
   await expect(notKept).toHaveCount(0);
+  // Nor while it is on its way.
+  await page.keyboard.press(shortcut('keepWording'));
+  await panel.getByLabel('Name', { exact: true }).fill('A third');
+  const held = hold(page, '**/api/notes', /A third/);
+  await page.keyboard.press(shortcut('keepWording'));
+  const route = await held;
+  await page.keyboard.press('Escape');
+  await expect(panel).toBeHidden();
+  await page.waitForTimeout(300);
+  await expect(notKept).toHaveCount(0);
+  await route.continue();
   await page.getByRole('navigation').getByRole('link', { name: 'Library' }).click();
   await expect(page.getByRole('button', { name: 'Another', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'A third', exact: true })).toBeVisible();
   await expect(page.getByText('is not kept yet')).toHaveCount(0);
 });

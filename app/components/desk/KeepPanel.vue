@@ -13,7 +13,8 @@ import { broughtTo, noteJournal } from '~/utils/noteJournal';
 useWorkTime('library');
 const props = defineProps<{
   keeping: Keeping;
-  /** Where it is written down once it is changed. */ writtenTo: string;
+  /** Where it is written down once it is changed. */
+  writtenTo: string;
 }>();
 const emit = defineEmits<{ kept: [note: Note]; improved: [note: Note, former: Note]; close: [] }>();
 
@@ -22,10 +23,19 @@ const { fields, problem, busy, submit } = useForm(noteSchema);
 const start = noteOf(props.keeping);
 const journal = noteJournal(useAccountStore().account!.id, broughtTo(props.writtenTo));
 const content = reactive<NoteInput>(structuredClone(toRaw(journal.read()?.content ?? start)));
-watch(content, () => {
+function writeDown() {
   if (JSON.stringify(content) === JSON.stringify(start)) journal.drop();
   else journal.write({ content, version: 0, base: start });
-});
+}
+watch(content, writeDown);
+/** What is on its way into the library is not said to be left over, unless it could not be kept. */
+async function onItsWay<T>(work: Promise<T>): Promise<T> {
+  journal.drop();
+  return work.catch((error) => {
+    writeDown();
+    throw error;
+  });
+}
 const left = reactive({ signature: props.keeping.signature, quoted: props.keeping.quoted });
 const person = shallowRef<Person | null>(null);
 const origin = computed(() => originOf(props.keeping.person, person.value));
@@ -76,19 +86,13 @@ function keepOrAsk() {
 }
 
 async function keep() {
-  await submit({ ...toRaw(content) }, async (valid) => {
-    const kept = await notes.keep(valid);
-    journal.drop();
-    emit('kept', kept);
-  });
+  await submit({ ...toRaw(content) }, async (valid) => emit('kept', await onItsWay(notes.keep(valid))));
 }
 
 /** The wording becomes that of the note that is there; its history keeps the former one. */
 async function improve(note: Note) {
   await submit({ ...note, body: toRaw(content).body }, async (valid) => {
-    const improved = await notes.change(note.id, note.version, valid);
-    journal.drop();
-    emit('improved', improved, note);
+    emit('improved', await onItsWay(notes.change(note.id, note.version, valid)), note);
   });
 }
 
