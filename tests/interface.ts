@@ -29,6 +29,10 @@ export function openInterface(answer: Answer) {
       getItem: (key: string) => kept.get(key) ?? null,
       setItem: (key: string, value: string) => kept.set(key, value),
       removeItem: (key: string) => kept.delete(key),
+      key: (at: number) => [...kept.keys()][at] ?? null,
+      get length() {
+        return kept.size;
+      },
     },
     Worker: class {
       onmessage = null;

@@ -38,7 +38,8 @@ let stored: Draft;
 let silent: boolean;
 let slow: Promise<void>;
 let world: ReturnType<typeof openInterface>;
-const journal = () => world.kept.get('jar-note:me:draft:d1');
+const journals = () => [...world.kept].filter(([key]) => key.startsWith('jar-note:me:draft:d1'));
+const journal = () => journals()[0]?.[1];
 const puts = () => world.asked.filter(({ method }) => method === 'PUT').length;
 
 beforeEach(() => {
@@ -106,6 +107,45 @@ describe('a draft', () => {
     expect(read(after.draft.value)).toBe('Closed in the middle.');
     await vi.advanceTimersByTimeAsync(1000);
     expect(read(stored)).toBe('Closed in the middle.');
+  });
+
+  it('keeps what one window could not save, whatever another one writes and saves meanwhile', async () => {
+    const one = opened();
+    const other = opened();
+    other.change(says('From the other window.'));
+    await vi.advanceTimersByTimeAsync(1000);
+    one.change(says('Words of the one.'));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(one.state.value).toBe('conflict');
+    one.close();
+    other.change(says('From the other window, and on.'));
+    await vi.advanceTimersByTimeAsync(1000);
+    expect([other.state.value, read(stored)]).toEqual(['saved', 'From the other window, and on.']);
+    const again = opened();
+    expect([again.state.value, read(again.draft.value)]).toEqual(['conflict', 'Words of the one.']);
+    expect(read(again.theirs.value)).toBe('From the other window, and on.');
+    await again.keepMine();
+    expect([read(stored), journals()]).toEqual(['Words of the one.', []]);
+  });
+
+  it('brings back one after the other what two windows could not save, and none of it once it is discarded', async () => {
+    const windows = [opened(), opened()];
+    stored = { ...stored, ...says('From elsewhere.'), version: 2 };
+    for (const [i, one] of windows.entries()) {
+      one.change(says(`Words of ${i}.`));
+      await vi.advanceTimersByTimeAsync(1000);
+      one.close();
+    }
+    const first = opened();
+    expect(first.state.value).toBe('conflict');
+    const seen = [read(first.draft.value)];
+    first.takeTheirs();
+    first.close();
+    const second = opened();
+    seen.push(read(second.draft.value));
+    expect(seen.sort()).toEqual(['Words of 0.', 'Words of 1.']);
+    second.forget();
+    expect(journals()).toEqual([]);
   });
 
   it('is not overwritten by another window: both versions stand until one is chosen', async () => {

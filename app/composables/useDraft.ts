@@ -1,7 +1,7 @@
 import type { Draft, SavedDraft } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import type { DraftChange } from '#shared/schemas/draft';
-import { journalOf } from '~/utils/journal';
+import { journalOf, journalsOf } from '~/utils/journal';
 import { once } from '~/utils/once';
 
 type Content = Omit<DraftChange, 'version'>;
@@ -66,7 +66,9 @@ export function useDraft(owner: () => string) {
     draft.value = Object.assign({ ...draft.value }, ...parts);
   }
 
-  const journal = (id: string) => journalOf<Written>(owner(), `draft:${id}`);
+  /** Each window writes down its own words, so that none takes away what another one could not save. */
+  const here = `@${Date.now().toString(36)}-${crypto.randomUUID()}`;
+  const journal = (id: string, of = here) => journalOf<Written>(owner(), `draft:${id}${of}`);
 
   function writeJournal(): void {
     clearTimeout(journalTimer);
@@ -77,6 +79,20 @@ export function useDraft(owner: () => string) {
   }
 
   const dropJournal = (id: string) => journal(id).drop();
+
+  /** What was not handed over by the window that wrote last, as this one's own; what another one has left stays for later. */
+  function unsaved(fresh: Draft): Written | null {
+    const content = JSON.stringify(contentOf(fresh));
+    for (const of of journalsOf(owner(), `draft:${fresh.id}`)) {
+      const written = journal(fresh.id, of).read();
+      const isNews = written && JSON.stringify(written.content) !== content;
+      if (isNews) journal(fresh.id).write(written);
+      // What could not be written down here stays where it is.
+      if (!isNews || (of !== here && journal(fresh.id).read())) journal(fresh.id, of).drop();
+      if (isNews) return written;
+    }
+    return null;
+  }
 
   /** Opens a draft read from the server, with what this browser had not handed over. */
   function open(fresh: Draft): void {
@@ -89,9 +105,8 @@ export function useDraft(owner: () => string) {
     problem.value = '';
     state.value = 'saved';
     draft.value = fresh;
-    const written = journal(fresh.id).read();
+    const written = unsaved(fresh);
     if (!written) return;
-    if (JSON.stringify(written.content) === JSON.stringify(contentOf(fresh))) return dropJournal(fresh.id);
     draft.value = { ...fresh, ...written.content };
     if (written.version === fresh.version) {
       dirty = true;
@@ -251,7 +266,8 @@ export function useDraft(owner: () => string) {
     clearTimeout(journalTimer);
     journalTimer = undefined;
     late.clear();
-    if (draft.value) dropJournal(draft.value.id);
+    const gone = draft.value?.id;
+    if (gone) for (const of of journalsOf(owner(), `draft:${gone}`)) journal(gone, of).drop();
     dirty = false;
     draft.value = null;
     state.value = 'saved';

@@ -31,7 +31,7 @@ export function journalOf<T>(account: string, what: string): Journal<T> {
 /** The things of an account that are written down and begin so, the latest name first, each without that beginning. */
 export function journalsOf(account: string, beginning: string): string[] {
   const prefix = keyOf(account, beginning);
-  return Object.keys(localStorage)
+  return Array.from({ length: localStorage.length }, (_, at) => localStorage.key(at) ?? '')
     .filter((key) => key.startsWith(prefix))
     .sort()
     .reverse()
