@@ -113,7 +113,9 @@ export function useDesk(around: {
    */
   async function begin(mode: DraftMode, again?: string, putNote?: () => Promise<unknown>): Promise<void> {
     const there = beginNow(mode, again).then(async (isBegun) => {
-      await putNote?.();
+      const comes = isBegun || isBeginning || Boolean(draft.value ?? wish);
+      // Where no letter comes, no key is held for one.
+      if (comes) await putNote?.();
       return isBegun || Boolean(wish);
     });
     holdKeys(there, Boolean(putNote));

@@ -361,6 +361,18 @@ test('what is typed after a note that begins the answer fills its question, and 
       await new Promise((resolve) => setTimeout(resolve, 600));
       await route.continue();
     });
+  // Where none could be begun, the next letter is typed in at once.
+  const json = { data: { code: 'database', words: { code: 'error.database', params: {} } } };
+  await page.route('**/api/drafts', (route) => route.fulfill({ status: 503, json }), { times: 1 });
+  await page.keyboard.press('Alt+1');
+  await expect(page.getByRole('alert')).toBeVisible();
+  await page.getByRole('button', { name: 'New message' }).click();
+  await page.getByRole('textbox', { name: 'Subject' }).fill('Winter');
+  await page.keyboard.type(' visits');
+  await expect(page.getByRole('textbox', { name: 'Subject' })).toHaveText('Winter visits', { timeout: 2_000 });
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'From Ada' })).toBeVisible();
+
   await page.keyboard.press('Alt+1');
   await page.keyboard.type('Monday', { delay: 120 });
   await page.keyboard.press('Enter');
