@@ -36,6 +36,9 @@ function slip(word: string, random: (below: number) => number): string {
   return slipped === word ? slip(word, random) : slipped;
 }
 
+/** Two words side by side, neither of them a piece of one with a hyphen or an apostrophe. */
+const NEIGHBOURS = /(?<![\w'’-])([a-z]{3,}) (?=([a-z]{3,})(?![\w'’-]))/g;
+
 const textOf = (note: SearchNote) => `${note.name}\n${note.body}`.toLowerCase();
 const wordsOf = (text: string, least = 4) =>
   (text.match(/\p{L}[\p{L}\p{M}]*/gu) ?? []).filter((word) => word.length >= least);
@@ -133,7 +136,7 @@ export function queries(notes: SearchNote[], kind: Kind, count: number, held: bo
         return chosen && other ? [...chosen, ...other].join(' ') : null;
       }
       case 'joined': {
-        const pairs = [...text.matchAll(/(?<![\w-])([a-z]{3,}) (?=([a-z]{3,})(?![\w-]))/g)]
+        const pairs = [...text.matchAll(NEIGHBOURS)]
           .filter(([, a, b]) => rare(a!) && rare(b!) && !frequency.has(a! + b!))
           .map(([, a, b]) => a! + b!);
         return pick(pairs, 1)?.[0] ?? null;
@@ -146,7 +149,7 @@ export function queries(notes: SearchNote[], kind: Kind, count: number, held: bo
       }
       case 'phrase': {
         const common = (word: string) => (frequency.get(word) ?? 0) > notes.length / 50;
-        const pairs = [...text.matchAll(/(?<![\w-])([a-z]{3,}) (?=([a-z]{3,})(?![\w-]))/g)]
+        const pairs = [...text.matchAll(NEIGHBOURS)]
           .filter(([, a, b]) => common(a!) && common(b!))
           .map(([, a, b]) => `${a!} ${b!}`);
         return pick(pairs, 1)?.[0] ?? null;

@@ -218,8 +218,8 @@ export function useDesk(around: {
   function backFrom({ again, folder, answered, reason }: MessageRow, part: MessageChange): MessageChange {
     const home = mail.list.startsWith('folder:') ? mail.list.slice('folder:'.length) : folder;
     return {
-      ...(part.answered !== undefined && { answered: part.answered ? answered : true }),
-      ...((part.again !== undefined || part.answered || part.folder) && { again }),
+      ...((part.answered !== undefined || part.senderWaits !== undefined) && { answered, reason }),
+      again,
       ...(part.folder && folder !== 'gone' && { folder: home }),
       ...(part.senderWaits !== undefined && { senderWaits: reason === 'sender' ? false : null }),
     };

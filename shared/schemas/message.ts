@@ -2,6 +2,7 @@ import './words';
 import { againSchema, dayOrNone, type Again } from './again';
 import { array, boolean, number, object, string, type InferType } from 'yup';
 import { phrase } from '#core/text/phrase';
+import { WAIT_REASONS } from '#core/waiting/reason';
 
 /** The folders of the mailbox (RFC 6154). Drafts are listed from where they are written. */
 export const FOLDERS = ['inbox', 'sent', 'archive', 'trash'] as const;
@@ -35,6 +36,8 @@ export const messageChangeSchema = object({
   folder: string().matches(FOLDER_OR_ID),
   /** What is said of its sender: whether messages from them wait for answers; null takes it back. */
   senderWaits: boolean().nullable().default(undefined),
+  /** Why it waited or did not, where one of these two is taken back. */
+  reason: string().oneOf(WAIT_REASONS),
   /** The day it comes back to Waiting; null for none. */
   again: againSchema.nullable().default(undefined),
 });

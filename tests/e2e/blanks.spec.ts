@@ -301,11 +301,18 @@ test('the bounds of a number, and the numbers of a calculation, are typed on the
     await expect(page.getByLabel(label, { exact: true })).toHaveValue(words);
   }
   await body.locator('.blank', { hasText: 'price' }).click();
-  await page.getByLabel('Number 2', { exact: true }).click();
-  await page.keyboard.press('Control+a');
-  await page.keyboard.type('1.19');
-  await page.keyboard.press('Tab');
-  await expect(page.getByLabel('Number 2', { exact: true })).toHaveValue('1.19');
+  for (const [typed, written, wrong] of [
+    ['about ten', 'about ten', 1],
+    ['1,000', '1000', 0],
+    ['1.19', '1.19', 0],
+  ] as const) {
+    await page.getByLabel('Number 2', { exact: true }).click();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type(typed);
+    await page.keyboard.press('Tab');
+    await expect(page.getByLabel('Number 2', { exact: true })).toHaveValue(written);
+    await expect(page.getByText('one of its values is neither a blank nor a number')).toHaveCount(wrong);
+  }
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Kept', { exact: true })).toBeVisible();
   const [note] = await (await page.request.get('/api/notes')).json();

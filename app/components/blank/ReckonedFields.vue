@@ -53,7 +53,6 @@ const drop = (i: number) =>
     'operands',
     shown.value.filter((_, j) => j !== i),
   );
-const number = (text: string) => Number(text.replace(',', '.')) || 0;
 </script>
 
 <template>
@@ -73,15 +72,11 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
         :choices="[{ value: '', label: t('blank.theNumber') }, ...others.map(({ label }) => label)]"
         @pick="(label) => setBlank(i, label)"
       />
-      <el-input
+      <NumberInput
         v-if="!operand.blank"
-        size="small"
-        class="figure"
-        inputmode="decimal"
-        :aria-label="t('blank.number', { number: i + 1 })"
-        :model-value="String(operand.number)"
-        :model-modifiers="{ lazy: true }"
-        @change="(text: string) => setOperand(i, { number: number(text) })"
+        :label="t('blank.number', { number: i + 1 })"
+        :value="operand.number"
+        @change="(number) => setOperand(i, { number: number ?? 0 })"
       />
       <PickOne
         v-else-if="columnsOf(operand.blank).length"
@@ -118,14 +113,11 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
       "
       @pick="(way) => emit('set', 'rounding', way)"
     />
-    <el-input
+    <NumberInput
       v-if="options.rounding !== 'none'"
-      size="small"
-      class="figure"
-      :aria-label="t('blank.roundingStep')"
-      :model-value="String(options.step)"
-      :model-modifiers="{ lazy: true }"
-      @change="(text: string) => emit('set', 'step', number(text))"
+      :label="t('blank.roundingStep')"
+      :value="options.step"
+      @change="(step) => emit('set', 'step', step)"
     />
   </template>
   <el-input
@@ -146,10 +138,6 @@ const number = (text: string) => Number(text.replace(',', '.')) || 0;
   flex-wrap: wrap;
   align-items: center;
   gap: var(--s1) var(--s2);
-}
-
-.figure {
-  width: 70px;
 }
 
 .narrow {

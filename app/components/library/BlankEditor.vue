@@ -21,11 +21,6 @@ const options = computed(() => optionsOf(props.attrs));
 const option = (name: string) => String(options.value[name] ?? '');
 const set = (part: Record<string, unknown>) => emit('change', { options: { ...props.attrs.options, ...part } });
 const setOption = (name: string, value: unknown) => set({ [name]: value });
-const setNumber = (name: string, text: string) =>
-  setOption(
-    name,
-    text.trim() && Number.isFinite(Number(text.replace(',', '.'))) ? Number(text.replace(',', '.')) : null,
-  );
 
 function setKind(name: string) {
   const kind = KINDS.find((other) => other.name === name)!;
@@ -164,32 +159,15 @@ const hinted = computed(() => 'hint' in kindOf(props.attrs.kind).defaults);
         @input="(text: string) => setOption('currency', text.toUpperCase())"
       />
       <span class="small">{{ t('library.from') }}</span>
-      <el-input
-        size="small"
-        class="short"
-        :aria-label="t('library.least')"
-        :model-value="option('least')"
-        :model-modifiers="{ lazy: true }"
-        @change="(text: string) => setNumber('least', text)"
-      />
+      <NumberInput :label="t('library.least')" :value="options.least" @change="(limit) => setOption('least', limit)" />
       <span class="small">{{ t('library.to') }}</span>
-      <el-input
-        size="small"
-        class="short"
-        :aria-label="t('library.most')"
-        :model-value="option('most')"
-        :model-modifiers="{ lazy: true }"
-        @change="(text: string) => setNumber('most', text)"
-      />
-      <el-input
+      <NumberInput :label="t('library.most')" :value="options.most" @change="(limit) => setOption('most', limit)" />
+      <NumberInput
         v-if="attrs.kind === 'number'"
-        size="small"
-        class="short"
-        :aria-label="t('library.decimals')"
+        :label="t('library.decimals')"
         :placeholder="t('library.places')"
-        :model-value="option('decimals')"
-        :model-modifiers="{ lazy: true }"
-        @change="(text: string) => setNumber('decimals', text)"
+        :value="options.decimals"
+        @change="(places) => setOption('decimals', places)"
       />
     </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { parseNumber } from '#core/number/parse';
 import { timeRule } from '#shared/schemas/knowing';
 import type { TimeRule } from '#core/time/rule';
 import { useAccountStore } from '~/stores/account';
@@ -18,7 +19,7 @@ watch(
 );
 const { fields, problem, busy, submit } = useForm(timeRule);
 const saved = ref(false);
-const number = (typed: string) => (typed.trim() ? Number(typed.replace(',', '.')) : 0);
+const number = (typed: string) => (typed.trim() ? parseNumber(typed, account.settings!.locale) : 0);
 
 async function save() {
   saved.value = await submit(

@@ -207,6 +207,9 @@ describe('reckoned', () => {
         blank('r', 'reckoned', { operation: 'sum', operands: [of('s')] }),
       )[0],
     ).toContain('holds no numbers');
+    const unread = blank('r', 'reckoned', { operation: 'sum', operands: [{ ...figure(1), number: 'about ten' }] });
+    expect(wrong(unread)[0]).toContain('neither a blank nor a number');
+    expect(text(doc(p(unread)))).toBe('[r]');
     const zero = new Evaluation(
       [
         { label: 'n', kind: 'number', options: {} },

@@ -27,7 +27,8 @@ export interface Operand {
   blank: string;
   /** Id of a column, where the blank chooses rows: the sum of its cells. */
   column: string;
-  number: number;
+  /** What was typed in its place while it is no number; a note with that cannot be kept. */
+  number: number | string;
 }
 
 /** The options of a reckoned value, as its node keeps them. */
@@ -66,7 +67,10 @@ type Reckonable = Extract<Datum, { type: 'number' | 'money' | 'date' }>;
 
 /** The value of an operand; a phrase says why there is none, null that it waits for an answer. */
 function operandValue(operand: Operand, scope: Scope): Reckonable | Phrase | null {
-  if (!operand.blank) return { type: 'number', number: operand.number };
+  if (!operand.blank)
+    return typeof operand.number === 'number'
+      ? { type: 'number', number: operand.number }
+      : phrase('unread.noNumber', { typed: operand.number });
   const outcome = scope.outcome(operand.blank);
   if (!outcome) return scope.blank(operand.blank) ? null : phrase('unread.noBlank', { label: operand.blank });
   if (!isValue(outcome)) return outcome.problem;

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { addressKey } from '#core/message/address';
 import type { MessageThread } from '#core/message/thread';
+import type { WaitReason } from '#core/waiting/reason';
 import type { Again } from '#shared/schemas/again';
 import type { Folder, StoredFolder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
@@ -35,6 +36,8 @@ export interface Deed extends Partial<Flags> {
   again?: Again | null;
   /** Whether messages of its sender wait for answers; null takes back what was said. */
   senderWaits?: boolean | null;
+  /** Why it waits or does not, where that is taken back; else it follows from the rest. */
+  reason?: WaitReason;
 }
 
 /** What is done in the transaction that keeps a message: with it, and with others by the same rules as {@link MailStore.change}. */
@@ -174,7 +177,7 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
   async function change(
     trx: Knex.Transaction,
     id: string,
-    { done, folder, again, senderWaits, answered, ...flags }: Deed,
+    { done, folder, again, senderWaits, answered, reason, ...flags }: Deed,
   ): Promise<{ threadId: string; mailboxId: string | null }> {
     const message = await messageInThread(trx, owner, id);
     if (!message) throw notFound('message');
@@ -184,9 +187,9 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
       ...{ ...flags, again, replied: answered },
       answered: senderWaits === true ? false : (done ?? (answered || undefined)),
       ...(isAsked && message.reason !== 'undelivered' && { reason: 'asked' }),
-      ...(done && message.reason === 'asked' && { reason: 'person' }),
       ...(senderWaits === false && { reason: 'sender' }),
       ...(senderWaits === null && message.reason === 'sender' && { reason: 'person' }),
+      ...(reason && { reason }),
     });
     if (senderWaits !== undefined) await setSenderWaits(trx, owner, addressKey(message.from.address), senderWaits);
     if (folder && folder !== message.folder) await move(trx, message, folder);
