@@ -35,7 +35,7 @@ export function useKnownAnswers(
     const field = control.personField;
     if (!to.value || !field || !value) return null;
     const known = person() ?? (await api<Person>('/people', { method: 'POST', body: to.value }));
-    return keepWithPerson(known, field, value);
+    return (await keepWithPerson(known, field, value)).person;
   }
 
   const keep = (question: BlankQuestion) =>

@@ -320,6 +320,11 @@ test('the facts of a message are marked, and one key takes one into a blank, to 
   const fields = async () =>
     (await (await page.request.get('/api/people?address=ada@client.example')).json())[0].fields;
   expect(await fields()).toEqual([{ name: 'telephone', value: '01632 960 777' }]);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('p');
+  await expect.poll(async () => (await fields()).length).toBe(2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(fields).toEqual([{ name: 'telephone', value: '01632 960 777' }]);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(fields).toEqual([]);
 

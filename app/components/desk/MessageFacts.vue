@@ -57,12 +57,11 @@ async function keep(fact: Fact) {
     const [met] = await api<Person[]>('/people', { query: { address: from.address } });
     const known = met ?? (await api<Person>('/people', { method: 'POST', body: from }));
     const field = nameOf(fact);
-    const before = known.fields.find(({ name }) => name.toLowerCase() === field.toLowerCase());
-    const kept = await keepWithPerson(known, field, wordsOf(fact));
-    emit('person', kept);
+    const { person, undo } = await keepWithPerson(known, field, wordsOf(fact));
+    emit('person', person);
     emit('done', {
       text: t('knowing.isWithPerson', { name: from.name || from.address, field, text: wordsOf(fact) }),
-      undo: async () => emit('person', await keepWithPerson(kept, field, before?.value ?? '')),
+      undo: async () => emit('person', await undo()),
     });
   } catch (error) {
     problem.value = messageOf(error);
