@@ -1,5 +1,5 @@
 import type { Note } from '#shared/types/wire';
-import { emptyNote, type NoteInput } from '#shared/schemas/note';
+import { emptyNote, inputOf, type NoteInput } from '#shared/schemas/note';
 import type { DocJson } from '#core/note/schema';
 import { mergeValue } from '#core/wording/fields';
 import { mergeDocs, type MergePart } from '#core/wording/merge';
@@ -20,11 +20,6 @@ const PLAIN = {
   bcc: 'recipients',
   attachments: 'attachments',
 } as const;
-
-function contentOf(note: Note): NoteInput {
-  const { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments } = note;
-  return { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments };
-}
 
 /**
  * A note while it is written: in a journal of this browser until it is kept; put together with what was changed elsewhere
@@ -47,7 +42,7 @@ export function useNoteKeeping(
 
   const stored = (): NoteInput => {
     const current = note();
-    return current ? contentOf(current) : (start ?? emptyNote());
+    return current ? inputOf(current) : (start ?? emptyNote());
   };
   function unkept(): WrittenNote | null {
     const written = journal.read();
@@ -81,7 +76,7 @@ export function useNoteKeeping(
 
   /** Puts what is here together with what is on the server. True when nothing is left to a choice. */
   function join(theirs: Note, show: (wording: { subject: DocJson; body: DocJson }) => void): boolean {
-    const other = contentOf(theirs);
+    const other = inputOf(theirs);
     // A list of which one was taken out holds Vue's views of the others, which no structured clone takes.
     const mine = JSON.parse(JSON.stringify(content)) as NoteInput;
     const both = new Set<string>();
@@ -122,7 +117,7 @@ export function useNoteKeeping(
         const kept = current ? await notes.change(current.id, version.value, valid) : await notes.keep(valid);
         own = kept.id;
         version.value = kept.version;
-        base = contentOf(kept);
+        base = inputOf(kept);
         conflict.value = null;
         const isWrittenOn = JSON.stringify(content) !== sent;
         // Left meanwhile and opened again, what is written down is the other one's.

@@ -144,10 +144,7 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
   function onImproved(note: Note, former: Note) {
     keeping.value = null;
     improving.value = null;
-    add({
-      text: t('desk.isImproved', { name: note.name }),
-      undo: () => notes.change(note.id, notes.byId.get(note.id)!.version, former),
-    });
+    add({ text: t('desk.isImproved', { name: note.name }), undo: notes.backTo(former, note) });
   }
 
   /** Makes a routine of what was just done with a message, or is being done. */

@@ -136,12 +136,12 @@ const changeNote = (
     const { version, ...note } = await notes.read(one.note, true);
     const part = await change({ version, ...note });
     if (!part) return void (problem.value = t('tending.saysOther', { name: note.name }));
-    const changed = await notes.change(note.id, version, { ...note, ...part });
+    const back = notes.backTo(note, await notes.change(note.id, version, { ...note, ...part }));
     add({
       text: text(note.name),
       open: () => open(note.id),
       async undo() {
-        await notes.change(note.id, changed.version, note);
+        await back();
         await bringBack(tendingKey(one));
       },
     });

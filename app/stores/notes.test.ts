@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { NoteRow } from '#shared/types/wire';
-import { noteRow as row, openInterface } from '../../tests/interface';
+import { emptyNote } from '#shared/schemas/note';
+import type { Note, NoteRow } from '#shared/types/wire';
+import { noteRow as row, openInterface, staleWith } from '../../tests/interface';
 import { useNotesStore } from './notes';
 
 /** A server that keeps rows and does with many at once what it is asked to. */
@@ -214,5 +215,51 @@ describe('a large library on its way', () => {
     fails = false;
     await notes.load(true);
     expect([notes.state, during, notes.rows.length]).toEqual(['ready', 2_500, 2_500]);
+  });
+});
+
+describe('a note that is put back to what it said', () => {
+  /** A server with one note. */
+  let note: Note;
+  const elsewhere = (part: Partial<Note>) => (note = { ...note, ...part, version: note.version + 1 });
+  beforeEach(() => {
+    note = { ...row('n'), ...emptyNote('First') };
+    openInterface((path, { method, body }) => {
+      if (path === '/notes') return [note];
+      if (method !== 'PUT') return note;
+      const { version, ...input } = body as unknown as Note;
+      if (version !== note.version) throw staleWith(note);
+      return elsewhere(input);
+    });
+  });
+  async function changed() {
+    const notes = useNotesStore();
+    const change = async (name: string) => {
+      const { version, ...former } = await notes.read('n', true);
+      return notes.backTo(former, await notes.change('n', version, { ...former, name }));
+    };
+    return [await change('Second'), await change('Third')] as const;
+  }
+
+  it('goes back over several changes, the last one first', async () => {
+    const [first, second] = await changed();
+    await second();
+    expect(note.name).toBe('Second');
+    await first();
+    expect(note.name).toBe('First');
+  });
+
+  it('does so after it was in the bin meanwhile, which gives it another version', async () => {
+    const [, second] = await changed();
+    elsewhere({});
+    await second();
+    expect(note.name).toBe('Second');
+  });
+
+  it('is left as it is where it says something else by then', async () => {
+    const [, second] = await changed();
+    elsewhere({ description: 'Written at another place' });
+    await expect(second()).rejects.toThrow();
+    expect(note).toMatchObject({ name: 'Third', description: 'Written at another place' });
   });
 });

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import type { BinRow, Note, NoteRow } from '#shared/types/wire';
-import type { NoteInput, NoteUse } from '#shared/schemas/note';
+import { inputOf, type NoteInput, type NoteUse } from '#shared/schemas/note';
 import { CueTable } from '#core/cue/table';
 import type { NearHit } from '#core/near';
 import type { Hit, SearchNote } from '#core/search';
@@ -204,9 +204,18 @@ export const useNotesStore = defineStore('notes', () => {
   const change = async (id: string, version: number, input: NoteInput) =>
     take(await api<Note>(`/notes/${id}`, { method: 'PUT', body: { ...input, version } }));
 
+  type Undo = () => Promise<unknown>;
+  const written = (note: Note) => JSON.stringify(inputOf(note));
+  /** What puts a note back to what it said before a change, unless it says something else again by then. */
+  const backTo =
+    (former: NoteInput, changed: Note): Undo =>
+    async () => {
+      const now = await read(changed.id, true);
+      return change(changed.id, written(now) === written(changed) ? now.version : changed.version, former);
+    };
+
   // Many at once. Each answers with what undoes it.
 
-  type Undo = () => Promise<unknown>;
   const act = <T>(path: string, body: object) => api<T>(`/notes/${path}`, { method: 'POST', body });
 
   async function remove(ids: string[]): Promise<Undo> {
@@ -282,6 +291,7 @@ export const useNotesStore = defineStore('notes', () => {
     read,
     keep,
     change,
+    backTo,
     remove,
     restore,
     move,
