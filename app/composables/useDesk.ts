@@ -239,37 +239,7 @@ export function useDesk(around: {
     }
   }
 
-  /** The same with several messages; undone, each is again where and as it was. */
-  async function changeMany(ids: string[], part: MessageChange): Promise<void> {
-    const before = mail.rows.filter(({ id }) => ids.includes(id));
-    const shown = messageId.value;
-    const next = ids.includes(messageId.value)
-      ? (mail.rows.find(
-          ({ id }, i) => !ids.includes(id) && mail.rows.slice(0, i).some((row) => row.id === messageId.value),
-        )?.id ?? '')
-      : messageId.value;
-    try {
-      const changed = await mail.changeMany(ids, part);
-      await mail.refresh();
-      if (messageId.value === shown && next !== shown) await showMessage(next);
-      const code = part.folder === 'gone' ? 'desk.deletedMany' : part.folder ? 'desk.changedMany' : 'desk.answeredMany';
-      const backs = new Map<string, string[]>();
-      // What was left as it was has no way back.
-      for (const row of before.filter(({ id }) => changed.includes(id))) {
-        const back = JSON.stringify(backFrom(row, part));
-        backs.set(back, [...(backs.get(back) ?? []), row.id]);
-      }
-      add({
-        text: t(code, { count: changed.length }),
-        undo: async () => {
-          for (const [back, some] of backs) await mail.changeMany(some, JSON.parse(back) as MessageChange);
-          await mail.refresh();
-        },
-      });
-    } catch (error) {
-      problem.value = messageOf(error);
-    }
-  }
+  const several = useChangeMany({ messageId, showMessage, add, problem, backFrom });
 
   const shown = { message, draft, messageId, draftId, add, open, showMessage, showDraft };
   const { onSent, onLeft } = useSent({ ...shown, ...around });
@@ -307,7 +277,7 @@ export function useDesk(around: {
     step,
     turnFlag,
     changeMessage,
-    changeMany,
+    ...several,
     onSent,
     onLeft,
     onDiscarded,

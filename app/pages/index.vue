@@ -167,12 +167,14 @@ useCommands({
       :message-id="messageId"
       :draft-id="draft?.id ?? draftId"
       :person="correspondent"
+      :changing="desk.changing.value"
       @message="showMessage"
       @draft="showDraft"
       @begin="begin('new')"
       @run="runs.runMany"
       @answer="runs.answerMany"
       @change="desk.changeMany"
+      @stop-changing="desk.stopChanging"
       @bring="importing.bring"
     />
 

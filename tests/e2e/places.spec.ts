@@ -1,4 +1,4 @@
-import { blank, bring, clientMessage, expect, keepNote, paragraph, test, text, shortcut } from './desk';
+import { blank, bring, clientMessage, expect, hold, keepNote, paragraph, test, text, shortcut } from './desk';
 
 /** One transparent pixel. */
 const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
@@ -152,6 +152,28 @@ test('a hostile message runs nothing and fetches nothing until pictures are aske
   expect(await page.title()).toBe('Desk · Jar Note');
   await page.getByRole('button', { name: 'Show them in this message' }).click();
   await expect.poll(() => asked).toEqual(['https://evil.example/t.png']);
+});
+
+test('many messages are moved with their progress shown, stopped between, and brought back', async ({
+  somebody: { page },
+}) => {
+  const letters = Array.from({ length: 70 }, (_, i) => clientMessage({ id: `many${i}`, subject: `Letter ${i}` }));
+  const mbox = letters.map((letter) => `From ada@client.example Mon Nov 23 09:00:00 2026\n${letter}\n`).join('');
+  await bring(page, [{ name: 'many.mbox', buffer: Buffer.from(mbox) }]);
+  await page.getByRole('checkbox', { name: 'Choose Letter 7', exact: true }).check();
+  await page.getByRole('button', { name: 'All shown' }).click();
+  const held = hold(page, '**/api/messages/change');
+  await page.getByLabel('Move to …').selectOption({ label: 'Archive' });
+  const route = await held;
+  const changing = page.getByRole('group', { name: 'Being changed' });
+  await expect(changing.getByText('0 of 70')).toBeVisible();
+  await changing.getByRole('button', { name: 'Stop' }).click();
+  await route.continue();
+  await expect(page.getByText('50 messages moved')).toBeVisible();
+  await expect(changing).toBeHidden();
+  await expect(page.getByRole('checkbox', { name: /^Choose Letter/ })).toHaveCount(20);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('checkbox', { name: /^Choose Letter/ })).toHaveCount(70);
 });
 
 test('an mbox comes in with its broken message marked; the same file twice adds nothing', async ({

@@ -9,7 +9,14 @@ import { useMailStore, type ListName } from '~/stores/mail';
 import { useSendersStore } from '~/stores/senders';
 import { useRoutinesStore } from '~/stores/routines';
 
-defineProps<{ messageId: string; draftId: string; /** Whose message is open. */ person: Mailbox | null }>();
+defineProps<{
+  messageId: string;
+  draftId: string;
+  /** Whose message is open. */
+  person: Mailbox | null;
+  /** How far a change of many messages is. */
+  changing: { done: number; total: number } | null;
+}>();
 const emit = defineEmits<{
   message: [id: string];
   draft: [id: string];
@@ -17,6 +24,7 @@ const emit = defineEmits<{
   run: [routine: string, ids: string[]];
   answer: [note: string, ids: string[]];
   change: [ids: string[], part: MessageChange];
+  stopChanging: [];
   bring: [files: FileList];
 }>();
 
@@ -171,6 +179,7 @@ function bringChosen(event: Event) {
       </I18nT>
     </div>
 
+    <LazyChangingBar v-if="changing" v-bind="changing" @stop="emit('stopChanging')" />
     <LazyChosenBar
       v-if="chosen.length && !typed.trim()"
       :count="chosen.length"

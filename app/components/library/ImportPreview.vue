@@ -135,7 +135,7 @@ const look = (item: ImportItem) => (looked.value = looked.value?.position === it
       <el-progress
         v-if="progress.total > 1"
         :percentage="Math.round((progress.done / progress.total) * 100)"
-        :format="() => t('library.doneOf', { done: progress.done, total: progress.total })"
+        :format="() => t('common.doneOf', { done: progress.done, total: progress.total })"
       />
       <button type="button" class="text-button" @click="work.stop">{{ t('common.stop') }}</button>
     </div>
@@ -143,7 +143,7 @@ const look = (item: ImportItem) => (looked.value = looked.value?.position === it
       <p>{{ t('library.takingThemIn') }}</p>
       <el-progress
         :percentage="progress.total ? Math.round((progress.done / progress.total) * 100) : 0"
-        :format="() => t('library.doneOf', { done: progress.done, total: progress.total })"
+        :format="() => t('common.doneOf', { done: progress.done, total: progress.total })"
       />
       <button type="button" class="text-button" @click="work.stop">{{ t('common.stop') }}</button>
     </div>

@@ -47,7 +47,7 @@ onBeforeUnmount(() => abort?.abort());
     <template v-if="progress">
       <el-progress
         :percentage="progress.total ? Math.round((progress.done / progress.total) * 100) : 0"
-        :format="() => t('library.doneOf', { done: progress!.done, total: progress!.total })"
+        :format="() => t('common.doneOf', { done: progress!.done, total: progress!.total })"
       />
       <button type="button" class="text-button" @click="abort?.abort()">{{ t('common.stop') }}</button>
     </template>

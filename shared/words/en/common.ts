@@ -9,6 +9,7 @@ export default {
   unit: 'Unit',
   bold: 'Bold',
   stop: 'Stop',
+  doneOf: '{done} of {total}',
   open: 'Open',
   close: 'Close',
   cancel: 'Cancel',

@@ -123,6 +123,7 @@ export default {
   messagesChosen: '{count} message chosen | {count} messages chosen',
   moveTo: 'Move to …',
   chooseAll: 'All shown',
+  changing: 'Being changed',
   changedMany: '{count} message moved | {count} messages moved',
   deletedMany: '{count} message deleted from your mailbox | {count} messages deleted from your mailbox',
   answeredMany: '{count} message taken off Waiting | {count} messages taken off Waiting',

@@ -17,7 +17,6 @@ export default {
   nameLabel: 'Name:',
   reading: 'Reading {name} …',
   readingFiles: 'Reading the files …',
-  doneOf: '{done} of {total}',
   notesTaken: '{count} note was added{replaced}{failed}. | {count} notes were added{replaced}{failed}.',
   putInPlaceOfYours: ', {count} replaced yours (the earlier wording is in their history)',
   couldNotBeTaken: '; {count} could not be added',
