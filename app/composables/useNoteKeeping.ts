@@ -1,11 +1,12 @@
 import type { Note } from '#shared/types/wire';
-import { emptyNote, inputOf, type NoteInput } from '#shared/schemas/note';
+import { emptyNote, type NoteInput } from '#shared/schemas/note';
 import type { DocJson } from '#core/note/schema';
 import { mergeValue } from '#core/wording/fields';
 import { mergeDocs, type MergePart } from '#core/wording/merge';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 import type { useForm } from './useForm';
+import { inputOf } from '~/utils/inputOf';
 import { broughtTo, noteJournal, type WrittenNote } from '~/utils/noteJournal';
 
 /** Fields beside subject and body, with the words for them. */

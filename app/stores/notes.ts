@@ -1,12 +1,13 @@
 import { defineStore } from 'pinia';
 import type { BinRow, Note, NoteRow } from '#shared/types/wire';
-import { inputOf, type NoteInput, type NoteUse } from '#shared/schemas/note';
+import type { NoteInput, NoteUse } from '#shared/schemas/note';
 import { CueTable } from '#core/cue/table';
 import type { NearHit } from '#core/near';
 import type { Hit, SearchNote } from '#core/search';
 import type { Occasion } from '#core/search/habit';
 import type { SearchRequest, SearchResponse } from '../workers/search.worker';
 import { useShelvesStore } from './shelves';
+import { inputOf } from '~/utils/inputOf';
 
 /** So many notes are fetched at once. */
 const PAGE = 1_000;

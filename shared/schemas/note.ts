@@ -80,12 +80,6 @@ export type NoteUse = Pick<WholeUse, 'person' | 'words'> & Partial<WholeUse>;
 /** What a note says, which its history keeps; where it stands is not part of it. */
 export type Wording = Omit<NoteInput, 'shelfId' | 'pinned'>;
 
-/** What of a note its owner writes. */
-export function inputOf(note: NoteInput): NoteInput {
-  const { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments } = note;
-  return { name, description, cue, shelfId, pinned, subject, body, to, cc, bcc, attachments };
-}
-
 /** A note in which nothing is written yet. */
 export const emptyNote = (name = ''): NoteInput => ({
   name,
