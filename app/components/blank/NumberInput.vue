@@ -40,4 +40,8 @@ function set(typed: string) {
 .figure {
   width: 70px;
 }
+
+.figure:has([aria-invalid='true']) {
+  --el-input-border-color: var(--warn);
+}
 </style>

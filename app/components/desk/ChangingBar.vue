@@ -10,8 +10,10 @@ const emit = defineEmits<{ stop: [] }>();
     <el-progress
       :percentage="Math.round((done / total) * 100)"
       :stroke-width="5"
-      :format="() => t('common.doneOf', { done, total })"
+      :show-text="false"
+      :aria-label="t('desk.changing')"
     />
+    <span>{{ t('common.doneOf', { done, total }) }}</span>
     <button type="button" class="text-button small" @click="emit('stop')">{{ t('common.stop') }}</button>
   </div>
 </template>
@@ -19,7 +21,7 @@ const emit = defineEmits<{ stop: [] }>();
 <style scoped>
 .changing {
   display: grid;
-  grid-template-columns: auto minmax(0, 1fr) auto;
+  grid-template-columns: auto minmax(0, 1fr) auto auto;
   align-items: center;
   gap: var(--s2);
   padding: var(--s1) var(--s3);
