@@ -45,35 +45,6 @@ test('what is in the trash is deleted for good, one and several, and comes back 
   await expect(bo).toBeVisible();
 });
 
-test('whether and why a message waits is undone with what was said of it', async ({ somebody: { page } }) => {
-  const list = clientMessage({ from: 'News <news@shop.example>', id: 'news', subject: 'Strings in spring' });
-  await bring(page, [
-    { name: 'ada.eml', buffer: clientMessage() },
-    { name: 'news.eml', buffer: Buffer.concat([Buffer.from('List-Id: <news.shop.example>\r\n'), list]) },
-  ]);
-  const reasons = async () => {
-    const { rows } = await (await page.request.get('/api/messages')).json();
-    return rows.map(({ subject, reason, waits }: Record<string, unknown>) => `${subject} ${reason} ${waits}`).sort();
-  };
-  const before = await reasons();
-  const undo = async () => {
-    await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByRole('button', { name: 'Undo' })).toBeHidden();
-    await expect.poll(reasons).toEqual(before);
-  };
-  await page.getByRole('button', { name: /Ada Marsh.*Tuning/ }).click();
-  await page.getByRole('button', { name: 'Needs no answer' }).click();
-  await expect.poll(reasons).not.toEqual(before);
-  await undo();
-  await page.getByLabel('Which messages').selectOption({ label: 'Inbox' });
-  await page.getByRole('button', { name: /News.*Strings/ }).click();
-  for (const name of ['Let it wait', 'Whatever they write waits']) {
-    await page.getByRole('button', { name, exact: true }).click();
-    await expect.poll(reasons).not.toEqual(before);
-    await undo();
-  }
-});
-
 test('recipients are taken out, moved between the fields and completed by keyboard alone', async ({
   somebody: { page, received },
 }) => {

@@ -154,6 +154,35 @@ test('a hostile message runs nothing and fetches nothing until pictures are aske
   await expect.poll(() => asked).toEqual(['https://evil.example/t.png']);
 });
 
+test('whether and why a message waits is undone with what was said of it', async ({ somebody: { page } }) => {
+  const list = clientMessage({ from: 'News <news@shop.example>', id: 'news', subject: 'Strings in spring' });
+  await bring(page, [
+    { name: 'ada.eml', buffer: clientMessage() },
+    { name: 'news.eml', buffer: Buffer.concat([Buffer.from('List-Id: <news.shop.example>\r\n'), list]) },
+  ]);
+  const reasons = async () => {
+    const { rows } = await (await page.request.get('/api/messages')).json();
+    return rows.map(({ subject, reason, waits }: Record<string, unknown>) => `${subject} ${reason} ${waits}`).sort();
+  };
+  const before = await reasons();
+  const undo = async () => {
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeHidden();
+    await expect.poll(reasons).toEqual(before);
+  };
+  await page.getByRole('button', { name: /Ada Marsh.*Tuning/ }).click();
+  await page.getByRole('button', { name: 'Needs no answer' }).click();
+  await expect.poll(reasons).not.toEqual(before);
+  await undo();
+  await page.getByLabel('Which messages').selectOption({ label: 'Inbox' });
+  await page.getByRole('button', { name: /News.*Strings/ }).click();
+  for (const name of ['Let it wait', 'Whatever they write waits']) {
+    await page.getByRole('button', { name, exact: true }).click();
+    await expect.poll(reasons).not.toEqual(before);
+    await undo();
+  }
+});
+
 test('many messages are moved with their progress shown, stopped between, and brought back', async ({
   somebody: { page },
 }) => {
