@@ -20,8 +20,13 @@ export function useChangeMany(desk: {
   /** How far it is; null where it is over or takes no time. */
   const changing = ref<{ done: number; total: number } | null>(null);
   let isStopped = false;
-  /** One goes on when the one before is over. */
   let before: Promise<unknown> = Promise.resolve();
+  /** One goes on when the one before is over, an undo too. */
+  function inTurn(work: () => Promise<void>): Promise<void> {
+    const turn = before.then(work);
+    before = turn.catch(() => {});
+    return turn;
+  }
 
   /** Changes them portion by portion, until it is stopped; `changed` takes up those that were, also where the rest could not be. */
   async function inPortions(groups: [MessageChange, string[]][], changed: Set<string>): Promise<void> {
@@ -48,21 +53,23 @@ export function useChangeMany(desk: {
     if (!backs.size) return;
     add({
       text: t(code, { count: backs.size }),
-      async undo() {
-        const groups = [...new Set(backs.values())].map((back): [MessageChange, string[]] => [
-          JSON.parse(back) as MessageChange,
-          [...backs].flatMap(([id, one]) => (one === back ? [id] : [])),
-        ]);
-        const undone = new Set<string>();
-        try {
-          await inPortions(groups, undone);
-        } finally {
-          for (const id of undone) backs.delete(id);
-        }
-        await mail.refresh();
-        if (isStopped) tell(part, backs);
-      },
+      undo: () => inTurn(() => takeBack(part, backs)),
     });
+  }
+
+  async function takeBack(part: MessageChange, backs: Map<string, string>): Promise<void> {
+    const groups = [...new Set(backs.values())].map((back): [MessageChange, string[]] => [
+      JSON.parse(back) as MessageChange,
+      [...backs].flatMap(([id, one]) => (one === back ? [id] : [])),
+    ]);
+    const undone = new Set<string>();
+    try {
+      await inPortions(groups, undone);
+    } finally {
+      for (const id of undone) backs.delete(id);
+    }
+    await mail.refresh();
+    if (isStopped) tell(part, backs);
   }
 
   async function changeAll(ids: string[], part: MessageChange): Promise<void> {
@@ -71,12 +78,9 @@ export function useChangeMany(desk: {
     const backs = new Map(rows.map((row) => [row.id, JSON.stringify(backFrom(row, part))]));
     const shown = messageId.value;
     const changed = new Set<string>();
-    try {
-      problem.value = '';
-      await inPortions([[part, ids]], changed);
-    } catch (error) {
-      problem.value = messageOf(error);
-    }
+    let failed = '';
+    problem.value = '';
+    await inPortions([[part, ids]], changed).catch((error) => (failed = messageOf(error)));
     const at = listed.findIndex(({ id }) => id === shown);
     const next = changed.has(shown) ? (listed.slice(at + 1).find(({ id }) => !changed.has(id))?.id ?? '') : shown;
     await mail.refresh();
@@ -84,10 +88,12 @@ export function useChangeMany(desk: {
     // What was left as it was has no way back.
     for (const id of backs.keys()) if (!changed.has(id)) backs.delete(id);
     tell(part, backs);
+    // The message that is shown now took no problem of another with it.
+    if (failed) problem.value = failed;
   }
 
   const changeMany = (ids: string[], part: MessageChange) =>
-    (before = before.then(() => changeAll(ids, part)).catch((error: unknown) => (problem.value = messageOf(error))));
+    inTurn(() => changeAll(ids, part)).catch((error) => (problem.value = messageOf(error)));
   const stopChanging = () => (isStopped = true);
 
   return { changing, changeMany, stopChanging };

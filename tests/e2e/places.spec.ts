@@ -203,6 +203,26 @@ test('many messages are moved with their progress shown, stopped between, and br
   await expect(page.getByRole('checkbox', { name: /^Choose Letter/ })).toHaveCount(20);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('checkbox', { name: /^Choose Letter/ })).toHaveCount(70);
+
+  // What was done before it could not be done any more can be undone all the same.
+  await page
+    .getByRole('button', { name: /Letter 7\b/ })
+    .first()
+    .click();
+  await page.getByRole('checkbox', { name: 'Choose Letter 7', exact: true }).check();
+  await page.getByRole('button', { name: 'All shown' }).click();
+  const first = hold(page, '**/api/messages/change');
+  await page.getByLabel('Move to …').selectOption({ label: 'Archive' });
+  const begun = await first;
+  await page.route('**/api/messages/change', (request) =>
+    request.request() === begun.request() ? request.fallback() : request.fulfill({ status: 503, json: {} }),
+  );
+  await begun.continue();
+  await expect(page.getByText('50 messages moved')).toBeVisible();
+  await expect(page.getByRole('alert').first()).toBeVisible();
+  await page.unroute('**/api/messages/change');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('checkbox', { name: /^Choose Letter/ })).toHaveCount(70);
 });
 
 test('an mbox comes in with its broken message marked; the same file twice adds nothing', async ({
