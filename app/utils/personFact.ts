@@ -16,7 +16,7 @@ export async function keepWithPerson(
   const isIt = ({ name }: { name: string }) => blankKey(name) === blankKey(field);
   const before = own ? { name: own, value: known[own] } : (known.fields.find(isIt) ?? { name: field, value: '' });
   const fields = known.fields.some(isIt) ? known.fields : [...known.fields, { name: field, value }];
-  const set = fields.map((one) => (isIt(one) ? { name: field, value } : one)).filter((one) => one.value);
+  const set = fields.flatMap((one) => (!isIt(one) ? [one] : value ? [{ name: field, value }] : []));
   const body = own ? { ...known, [own]: value } : { ...known, fields: set };
   const person = await api<Person>(`/people/${known.id}`, { method: 'PUT', body });
   const undo = async () => {
