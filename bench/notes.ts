@@ -30,7 +30,7 @@ export async function benchNotes(root: string, url: string, size: number): Promi
   });
   start = performance.now();
   const { id } = await beginImport(app, owner);
-  await readIntoImport(app, owner, id, 'bundle.json', Buffer.from(text));
+  await readIntoImport(app, owner, id, { name: 'bundle.json', of: 'notes' }, Buffer.from(text));
   const looked = performance.now() - start;
   start = performance.now();
   let steps = 0;

@@ -1,4 +1,5 @@
 import type { ErrorData } from '#shared/types/wire';
+import { say, t } from '~/utils/words';
 
 /** An answer that was not what was asked for. The message is for the user. */
 export class ApiError extends Error {

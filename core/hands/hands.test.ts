@@ -157,7 +157,7 @@ describe('the tally', () => {
     state,
     at,
   });
-  const dayOf = (at: number) => (at > 5 ? '2026-12-02' : '2026-12-01') as const;
+  const dayOf = (at: number) => (at > 5 ? '2026-12-02' : '2026-12-01');
   it('counts each person once, by their latest answer that is sure', () => {
     const result = tally(
       3,

@@ -3,7 +3,7 @@ import { parseDoc } from '../note/schema';
 import { shownCell, storedCell, type Ways } from './cell';
 import { decode, looksNamed, propose, readTable, rowsOf, writeCsv } from './csv';
 import { findRows } from './find';
-import { keyProblems, rowOf, type Lookup } from './lookup';
+import { keyProblems, rowOf, type Lookup, type Row } from './lookup';
 import { usesInNote, withKeyChanged } from './uses';
 
 const ways: Ways = { locale: 'en-GB', currency: 'GBP', today: '2026-11-24', off: { weekdays: [6, 7], days: [] } };
@@ -101,7 +101,7 @@ describe('tables of text', () => {
   });
 
   it('shows where keys are empty or repeated', () => {
-    const rows = [{ k: 'A' }, { k: '', x: '1' }, { k: ' a ' }, { k: 'B' }, {}];
+    const rows: Row[] = [{ k: 'A' }, { k: '', x: '1' }, { k: ' a ' }, { k: 'B' }, {}];
     expect(keyProblems(rows, 'k')).toEqual([
       { kind: 'repeated', key: 'A', rows: [0, 2] },
       { kind: 'empty', key: '', rows: [1] },
@@ -136,10 +136,10 @@ describe('tables of text', () => {
 });
 
 describe('rows', () => {
-  const lookup = {
+  const lookup: Lookup = {
     id: 'l',
     name: 'Towns',
-    columns: [{ id: 'k', name: 'Town', type: 'text' as const }],
+    columns: [{ id: 'k', name: 'Town', type: 'text' }],
     keyColumn: 'k',
     rows: [{ k: 'Færøgade Quay', n: 'by ferry' }, { k: 'Upper Lanning' }, { k: 'Lanning Ferry' }],
   };

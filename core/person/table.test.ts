@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readTable } from '../lookup/csv';
-import { emptyEntry, withFacts } from './facts';
+import { emptyEntry, withFacts, type PersonEntry } from './facts';
 import { peopleOfTable, writePeople } from './table';
 
 const read = (csv: string) => peopleOfTable(readTable(csv).cells);
@@ -48,7 +48,7 @@ describe('people of a table', () => {
       company: plain,
       greetingName: plain,
       form: fc.constantFrom('' as const, 'formal' as const, 'familiar' as const),
-      fields: fc.constantFrom(
+      fields: fc.constantFrom<PersonEntry['fields'][]>(
         [],
         [{ name: 'Gate code', value: '=1+1' }],
         [

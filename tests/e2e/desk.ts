@@ -97,7 +97,7 @@ export async function keepNote(
     body,
     ...rest
   }: { name: string; subject?: object[]; body: object[] } & Partial<
-    Pick<NoteInput, 'cue' | 'description' | 'shelfId' | 'pinned'>
+    Pick<NoteInput, 'cue' | 'description' | 'shelfId' | 'pinned' | 'cc'>
   >,
 ): Promise<void> {
   const paragraph = (content: object[]) => ({ type: 'paragraph', ...(content.length && { content }) });
