@@ -4,7 +4,8 @@ import { NO_HANDLING } from '#shared/utils/noHandling';
 import { docFromText, parseDoc } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { offline, openInterface, staleWith } from '../../tests/interface';
-import { allHandedOver, useDraft } from './useDraft';
+import { allHandedOver } from '~/utils/handingOver';
+import { useDraft } from './useDraft';
 
 const says = (words: string) => ({ body: docFromText(words) });
 const read = (draft: Draft | null) => (draft ? toText(parseDoc(draft.body)) : null);

@@ -2,6 +2,7 @@ import type { Draft, SavedDraft } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
 import type { DraftChange } from '#shared/schemas/draft';
 import { journalOf, journalsOf } from '~/utils/journal';
+import { handingOver } from '~/utils/handingOver';
 import { once } from '~/utils/once';
 
 type Content = Omit<DraftChange, 'version'>;
@@ -24,17 +25,6 @@ export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict';
 function contentOf({ to, cc, bcc, subject, body, fills, attachments, quote, ...later }: Content): Content {
   const { signature = null, mailboxId = null, silenced = [], handling = NO_HANDLING } = later;
   return { to, cc, bcc, subject, body, fills, attachments, quote, signature, mailboxId, silenced, handling };
-}
-
-/** What was closed and is still being handed over. */
-const leaving = new Set<Promise<void>>();
-/** So long what is opened waits for it; a server that is silent keeps nothing from being opened. */
-const PATIENCE = 2_000;
-
-/** Resolves when every draft that was closed is with the server, so that what is read now knows what was written. */
-export async function allHandedOver(): Promise<void> {
-  if (!leaving.size) return;
-  await Promise.race([Promise.allSettled(leaving), new Promise((resolve) => setTimeout(resolve, PATIENCE))]);
 }
 
 /**
@@ -231,10 +221,7 @@ export function useDraft(owner: () => string) {
     const last = draft.value;
     if (last && (dirty || saving)) {
       writeJournal();
-      if (state.value !== 'conflict') {
-        const left = handOver(last, dirty).finally(() => leaving.delete(left));
-        leaving.add(left);
-      }
+      if (state.value !== 'conflict') handingOver(handOver(last, dirty));
     }
     clearTimeout(timer);
     clearTimeout(journalTimer);

@@ -7,7 +7,7 @@ import type { BlankQuestion, DraftQuestion } from '#core/blank/questions';
 export function useKnownAnswers(
   draft: Readonly<Ref<Draft | null>>,
   questions: Readonly<Ref<DraftQuestion[]>>,
-  around: { person: () => Person | null; kept(person: Person): void; problem(words: string): void },
+  around: { person: () => Person | null | undefined; kept(person: Person): void; problem(words: string): void },
 ) {
   const { person } = around;
   const before = shallowRef<Record<string, string[]>>({});

@@ -1,11 +1,10 @@
 import { Extension } from '@tiptap/core';
 import { Editor } from '@tiptap/vue-3';
+import { until } from '@vueuse/core';
 import { TextSelection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
 import type { Settings } from '#shared/schemas/settings';
 import type { Draft, Note } from '#shared/types/wire';
-import type { Person } from '#shared/types/person';
-import { addressKey, type Mailbox } from '#core/message/address';
 import { changedFacts, type ChangedFact } from '#core/blank/changed';
 import { fill, type Fill } from '#core/blank/fill';
 import { withBehind } from '#core/cue/behind';
@@ -31,6 +30,7 @@ import { later } from '../editor/later';
 import type { FoundNote, OpenSearch } from '../editor/noteSearch';
 import { PasteFromElsewhere } from '../editor/paste';
 import type { useDraft } from './useDraft';
+import type { Met } from './useRecipient';
 import type { Typed } from './useTypeAhead';
 
 /** Where a note goes, and what was typed for it. */
@@ -42,8 +42,8 @@ export interface Target {
 
 interface Surroundings {
   settings: () => Settings;
-  /** What is known of the person written to; null when nobody is. */
-  person: () => Person | null;
+  /** What was read last of whom it is for. */
+  met: () => Met | null;
   /** The message answered; null in a new one. */
   message: () => MessageFacts | null;
   find(query: string): Promise<FoundNote[]>;
@@ -60,6 +60,9 @@ interface Surroundings {
   hold(typed: Typed): boolean;
 }
 
+/** So long what is read of whom it is for is waited for. */
+const PATIENCE = 10_000;
+
 /** Keys of an editor that a cue comes before. */
 const keys = (acts: Record<string, () => boolean>) =>
   Extension.create({ name: 'keys', priority: 900, addKeyboardShortcuts: () => acts });
@@ -75,12 +78,12 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     changes.value++;
     handle.changeLater('body', () => ({ body: body.getJSON() as DocJson }));
   });
-  /** Whom a note put into an answer is copied to, until it was said whether they get it. */
-  const copies = shallowRef<{ name: string; cc: Mailbox[]; bcc: Mailbox[] } | null>(null);
+  const { copies, answerCopies, travelling } = useTravelling(handle);
   /** Facts from lookups that were changed since they were filled; the letter says them as they are now. */
   const factsChanged = shallowRef<ChangedFact[]>([]);
-  /** Whether everything that the blanks of this draft draw on is here. */
-  const ready = ref(false);
+  const hasLookups = ref(false);
+  /** Whether everything that the blanks of this draft draw on is here; until then nothing of the letter is touched. */
+  const ready = computed(() => hasLookups.value && person() !== undefined);
 
   const clicked = (_view: unknown, pos: number, event: MouseEvent) => {
     const out = (event.target as HTMLElement).closest<HTMLElement>('[data-out]');
@@ -170,15 +173,18 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   // Not by the editors' own `state`: that one is watched, and would have everything worked out a second time two frames later.
   const parts = (): [Node, Node] => [subject.view.state.doc, body.view.state.doc];
   const to = computed(() => draft.value?.to[0]);
+  const address = computed(() => to.value?.address ?? '');
+  /** What is known of whom it is for; null where nobody was met, undefined as long as that is not read. */
+  const person = () => metBy(around.met(), address.value);
   const fills = computed(() => draft.value?.fills ?? {});
 
   const context = computed<FillContext>(() =>
-    fillContext(around.settings(), lookups.whole, to.value, around.person(), around.message()),
+    fillContext(around.settings(), lookups.whole, to.value, person() ?? null, around.message()),
   );
 
   const questions = computed<DraftQuestion[]>((before) => {
     void changes.value;
-    return ready.value ? questionsIn(parts(), context.value, fills.value, before) : [];
+    return ready.value ? questionsIn(parts(), context.value, fills.value, before) : (before ?? []);
   });
 
   /** Brings the letter in step with its answers and with what is known now. */
@@ -197,13 +203,13 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     if (fresh.length) factsChanged.value = [...factsChanged.value.filter((one) => !fresh.some(isOf(one))), ...fresh];
     follow();
   }
-  watch(() => lookups.whole, takeFacts);
+  watch([() => lookups.whole, ready], takeFacts);
 
-  /** Fetches what the blanks of this draft draw on; until then nothing of the letter is touched. */
+  /** Fetches the lookups that the blanks of this draft draw on. */
   async function prepare(): Promise<void> {
     try {
       await lookups.need(fills.value, draft.value?.body);
-      ready.value = true;
+      hasLookups.value = true;
       takeFacts();
     } catch {
       setTimeout(() => draft.value && void prepare(), 3_000);
@@ -245,41 +251,6 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     if (wanted && filled.subject.content.size > 2)
       subject.commands.setContent(fitDoc(filled.subject, subject.schema), { emitUpdate: true });
     return insertion;
-  }
-
-  /** What goes with a note into the letter: its recipients and its attachments, each once. */
-  function travelling(note: Note): Partial<Draft> {
-    const current = draft.value!;
-    const known = new Set([...current.to, ...current.cc, ...current.bcc].map(({ address }) => addressKey(address)));
-    const fresh = (boxes: Draft['to']) => boxes.filter(({ address }) => !known.has(addressKey(address)));
-    const has = new Set(current.attachments.map(({ file, name }) => `${file}${name}`));
-    const attachments = note.attachments.filter(({ file, name }) => !has.has(`${file}${name}`));
-    const isNew = current.mode === 'new';
-    const [cc, bcc] = [fresh(note.cc), fresh(note.bcc)];
-    // Whoever gets an answer too is shown first.
-    if (!isNew && cc.length + bcc.length) {
-      const { cc: cc0 = [], bcc: bcc0 = [] } = copies.value ?? {};
-      copies.value = { name: note.name, cc: [...cc0, ...cc], bcc: [...bcc0, ...bcc] };
-    }
-    return {
-      ...(isNew && note.to.length && { to: [...current.to, ...fresh(note.to)] }),
-      ...(isNew && cc.length && { cc: [...current.cc, ...cc] }),
-      ...(isNew && bcc.length && { bcc: [...current.bcc, ...bcc] }),
-      ...(attachments.length && { attachments: [...current.attachments, ...attachments] }),
-    };
-  }
-
-  /** Takes those in whom a note put into an answer is copied to, or leaves them out. */
-  function answerCopies(isWanted: boolean): void {
-    const { cc = [], bcc = [] } = copies.value ?? {};
-    copies.value = null;
-    if (!isWanted || !draft.value) return;
-    const { to, cc: cc0, bcc: bcc0 } = draft.value;
-    const known = new Set([...to, ...cc0, ...bcc0].map(({ address }) => addressKey(address)));
-    // Each once, also one that two notes copy.
-    const fresh = (boxes: Mailbox[]) =>
-      boxes.filter(({ address }) => !known.has(addressKey(address)) && known.add(addressKey(address)));
-    handle.change({ cc: [...cc0, ...fresh(cc)], bcc: [...bcc0, ...fresh(bcc)] });
   }
 
   function changeFill(insertion: string, part: Partial<Fill>): void {
@@ -377,6 +348,14 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
     changes,
     search,
     questions,
+    address,
+    person,
+    /** Resolves to whether all that the letter is filled with is here, after a while at the latest. */
+    async filled() {
+      const isHere = await until(ready).toBe(true, { timeout: PATIENCE });
+      await nextTick();
+      return isHere;
+    },
     factsChanged,
     /** Asks whether the lookups were changed, and follows them. */
     async refreshFacts() {

@@ -89,6 +89,7 @@ export function usePanels(desk: ReturnType<typeof useDesk>, { reply, theirs, kee
     const { id } = message.value!;
     problem.value = '';
     try {
+      await allHandedOver();
       const [person = null] = await api<Person[]>('/people', { query: { address: box.address } });
       if (message.value?.id !== id) return;
       close();

@@ -1,6 +1,7 @@
 import type { Person } from '#shared/types/person';
 import { personSchema } from '#shared/schemas/person';
 import { useAccountStore } from '~/stores/account';
+import { handingOver } from '~/utils/handingOver';
 
 /** What of a person is edited. */
 type Edited = Pick<Person, 'firstName' | 'lastName' | 'fullName' | 'company' | 'greetingName' | 'form' | 'fields'>;
@@ -29,6 +30,7 @@ export function usePersonEditing(start: Person, onChanged: (person: Person) => v
   /** As the server has it. */
   let known = JSON.stringify(editedOf(start));
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let saving: Promise<void> | null = null;
   let isGone = false;
 
   const isChanged = () => JSON.stringify(values) !== known;
@@ -37,7 +39,13 @@ export function usePersonEditing(start: Person, onChanged: (person: Person) => v
     known = JSON.stringify(editedOf(person));
   }
 
+  /** Saves what stands here; what is being saved already is waited for, so that it is not saved twice. */
   async function save(): Promise<void> {
+    while (saving) await saving;
+    saving = saveNow().finally(() => (saving = null));
+    await saving;
+  }
+  async function saveNow(): Promise<void> {
     clearTimeout(timer);
     if (!isChanged()) {
       state.value = 'saved';
@@ -107,7 +115,7 @@ export function usePersonEditing(start: Person, onChanged: (person: Person) => v
   onBeforeUnmount(() => {
     isGone = true;
     clearTimeout(timer);
-    if (state.value === 'waiting') void save();
+    if (state.value === 'waiting') handingOver(save());
   });
 
   return { values, fields: form.fields, problem: form.problem, state, restored, refresh, keepMine, takeNewer };

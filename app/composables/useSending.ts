@@ -5,6 +5,8 @@ import type { useDraft } from './useDraft';
 export interface Surroundings {
   /** Takes over what is being typed, and waits for files on their way: whether all of them came. */
   settle(): Promise<boolean> | undefined;
+  /** Waits for what the letter is filled with: whether all of it came. */
+  filled(): Promise<boolean>;
   /** All that the last look sees in the letter as it stands. */
   look(): Promise<Finding[]>;
   /** Shows where something was seen. */
@@ -44,6 +46,10 @@ export function useSending(handle: ReturnType<typeof useDraft>, around: Surround
     const isSettled = (await around.settle()) !== false;
     if (isLeft) return tellLeft();
     if (!isSettled || !draft.value || busy.value) return;
+    const isFilled = await around.filled();
+    if (isLeft) return tellLeft();
+    if (!draft.value || busy.value) return;
+    if (!isFilled) return void (failure.value = t('desk.recipientUnread'));
     held.value = (await around.look()).filter(({ stop, kind }) => (anyway ? NEEDED.includes(kind) : stop));
     if (isLeft) return tellLeft();
     if (!draft.value || busy.value) return;

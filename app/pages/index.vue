@@ -44,8 +44,7 @@ const desk = useDesk({
 const { message, draft, messageId, draftId, problem, reading, done, begin, showMessage, showDraft } = desk;
 const knowing = useKnowingStore();
 watch(message, (opened) => void knowing.read(opened), { immediate: true });
-const person = shallowRef<Person | null>(null);
-const recipient = ref('');
+const { address: recipient, met, person, know, meet } = useRecipient();
 /** With whom the open message was exchanged. */
 const correspondent = computed(
   () => (message.value?.folder === 'sent' ? message.value.to[0] : message.value?.from) ?? null,
@@ -105,21 +104,16 @@ async function putHands(body: DocJson) {
   await reply.value?.insert({ ...emptyNote(), id: '', subjectText: '', body } as Note);
 }
 function onAboutChanged(changed: Person) {
-  about.value = about.value && { ...about.value, person: changed };
+  const shown = about.value;
+  if (shown && isTheirs(changed, { address: shown.box.address, person: shown.person }))
+    about.value = { ...shown, person: changed };
   // The letter beside it is filled with what is known now.
-  if (person.value?.id === changed.id) person.value = { ...person.value, ...changed, address: person.value.address };
+  know(changed);
 }
 
 async function onSent(sending: Sending, sent: Draft) {
   await desk.onSent(sending, sent);
   runs.sent(sent);
-}
-
-async function meet(address: string) {
-  recipient.value = address;
-  if (!address.includes('@')) return void (person.value = null);
-  const found = await api<Person[]>('/people', { query: { address } }).catch(() => []);
-  if (recipient.value === address) person.value = found[0] ?? null;
 }
 
 const isInReply = () => Boolean(reply.value && document.activeElement?.closest('.reply'));
@@ -248,12 +242,7 @@ useCommands({
         @about="panels.showAbout"
         @message="showMessage"
       />
-      <LazyPersonCard
-        v-else-if="draft"
-        :box="{ name: '', address: recipient }"
-        :person="person"
-        @changed="(changed) => (person = changed)"
-      />
+      <LazyPersonCard v-else-if="draft" :box="{ name: '', address: recipient }" :person="person" @changed="know" />
       <p v-else-if="reading" class="soft nothing">{{ t('desk.openingMessage') }}</p>
       <div v-else-if="!problem" class="soft nothing">
         <p>{{ t('desk.chooseMessageOnLeft') }}</p>
@@ -271,11 +260,11 @@ useCommands({
         ref="reply"
         :key="draft.id"
         :start="draft"
-        :person="person"
+        :met="met"
         :message="facts"
         :original="message"
         :left="desk.onLeft"
-        @person="(known) => (person = known)"
+        @person="know"
         @sent="onSent"
         @routine="(sent) => message && panels.makeRoutine(sent, message)"
         @discarded="desk.onDiscarded"

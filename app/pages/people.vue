@@ -56,6 +56,7 @@ async function open(): Promise<void> {
   personProblem.value = '';
   if (!id) return;
   try {
+    await allHandedOver();
     const read = await api<PersonPage>(`/people/${id}`);
     if (personId.value === id) person.value = read;
   } catch (error) {

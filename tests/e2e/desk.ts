@@ -172,7 +172,7 @@ export const loadedFaces = (frame: Element): string[] =>
     .map(({ family }) => family);
 
 /** Holds back the first request like this, and resolves to it once it is asked. */
-export function hold(page: Page, url: string, body = /./): Promise<Route> {
+export function hold(page: Page, url: string, body = /^/): Promise<Route> {
   return new Promise((resolve) => {
     let isHeld = false;
     void page.route(url, (route) => {

@@ -1,5 +1,17 @@
 import { simpleParser } from 'mailparser';
-import { blank, expect, expectAccessible, keepNote, paragraph, shortcut, test, text } from './desk';
+import {
+  blank,
+  bring,
+  clientMessage,
+  expect,
+  expectAccessible,
+  hold,
+  keepNote,
+  paragraph,
+  shortcut,
+  test,
+  text,
+} from './desk';
 import { answer, insert, keepLookup } from './filling';
 
 test('a letter is formatted in the line above it, and arrives so', async ({ somebody: { page, received } }) => {
@@ -222,4 +234,57 @@ test('one types at once on a slow line; what helps while writing comes a moment 
   for (let i = 0; i < 5; i++) await page.keyboard.press('Tab');
   // Behind the last cell a row begins.
   await expect(body.getByRole('cell')).toHaveCount(8);
+});
+
+test('what is known of one person never stands in the letter to another, however long it takes to read', async ({
+  somebody: { page, received },
+}) => {
+  const companies = { 'ada@client.example': 'Marsh & Sons', 'bo@harbour.example': 'Harbour Hall' };
+  for (const [address, company] of Object.entries(companies)) {
+    const person = await (await page.request.post('/api/people', { data: { name: '', address } })).json();
+    const known = await page.request.put(`/api/people/${person.id}`, { data: { ...person, company } });
+    expect(known.status(), await known.text()).toBe(200);
+  }
+  await keepNote(page, {
+    name: 'Estimate',
+    body: [paragraph(text('For '), blank('company', 'person', { field: 'company' }), text('. Robin Tester'))],
+  });
+  await page.goto('/');
+  await bring(page, [
+    { name: 'bo.eml', buffer: clientMessage({ from: 'Bo <bo@harbour.example>', subject: 'Hall piano', id: 'two' }) },
+    { name: 'ada.eml', buffer: clientMessage({ subject: 'Upright' }) },
+  ]);
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  const open = async (subject: string) => {
+    await page.getByRole('button', { name: subject }).first().click();
+    await expect(page.getByRole('heading', { name: subject })).toBeVisible();
+  };
+  for (const [subject, company] of [
+    ['Hall piano', 'Harbour Hall'],
+    ['Upright', 'Marsh & Sons'],
+  ] as const) {
+    await open(subject);
+    await page.keyboard.press(shortcut('reply'));
+    await expect(letter).toBeFocused();
+    await insert(page, 'estimate', /Estimate/);
+    await expect(letter).toHaveText(`For ${company}. Robin Tester`);
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  }
+  const held = hold(page, '**/api/people?address=bo*');
+  const writes: string[] = [];
+  page.on('request', (one) => one.method() === 'PUT' && writes.push(one.url()));
+  await open('Hall piano');
+  const route = await held;
+  await expect(letter).toHaveText('For Harbour Hall. Robin Tester');
+  await page.keyboard.press(shortcut('sendAnyway'));
+  // Long enough for a letter to be saved, and sent.
+  await page.waitForTimeout(1_500);
+  await expect(letter).toHaveText('For Harbour Hall. Robin Tester');
+  expect(writes).toEqual([]);
+  expect(await received()).toHaveLength(0);
+  await route.continue();
+  await expect(page.getByText('Sent.')).toBeVisible();
+  const [mail] = await received();
+  expect(mail!.envelopeTo).toEqual(['bo@harbour.example']);
+  expect((await simpleParser(mail!.raw)).text).toContain('For Harbour Hall. Robin Tester');
 });

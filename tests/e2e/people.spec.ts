@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { bring, clientMessage, expect, expectAccessible, shortcut, test } from './desk';
+import { bring, clientMessage, expect, expectAccessible, hold, shortcut, test } from './desk';
 
 const cards = [
   ['BEGIN:VCARD', 'VERSION:4.0', 'FN:Odile Marchetti', 'EMAIL:odile@noir.example', 'TEL:+44 20 7946 0100', 'END:VCARD'],
@@ -143,4 +143,30 @@ test('a person changed in two windows, and one left before it was saved, lose no
   await expect(
     page.getByRole('region', { name: 'The person' }).getByRole('heading', { name: 'Ada Marsh' }),
   ).toBeVisible();
+});
+
+test('a person left while what was changed is being saved is right in the list, and when one comes back', async ({
+  somebody: { page },
+}) => {
+  for (const name of ['Ada Marsh', 'Bo Finch'])
+    await page.request.post('/api/people', { data: { name, address: `${name.slice(0, 2).trim()}@client.example` } });
+  await page.goto('/people');
+  const list = page.getByRole('navigation', { name: 'Your people' });
+  const ada = page.getByRole('article', { name: 'Ada Marsh' });
+  await list.getByRole('button', { name: /Ada Marsh/ }).click();
+  const held = hold(page, '**/api/people/*', /Tern Choir/);
+  await ada.getByLabel('Company').fill('Tern Choir');
+  const route = await held;
+  await ada.getByLabel('Company').fill('Tern Choir West');
+  await list.getByRole('button', { name: /Bo Finch/ }).click();
+  await expect(page.getByRole('article', { name: 'Bo Finch' })).toBeVisible();
+  await list.getByRole('button', { name: /Ada Marsh/ }).click();
+  await route.continue();
+  await expect(ada.getByLabel('Company')).toHaveValue('Tern Choir West');
+  await expect(list.getByText('Tern Choir West')).toBeVisible();
+  // Longer than it takes until a change is saved.
+  await page.waitForTimeout(1_200);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.reload();
+  await expect(ada.getByLabel('Company')).toHaveValue('Tern Choir West');
 });

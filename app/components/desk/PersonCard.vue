@@ -9,14 +9,16 @@ const props = defineProps<{
   person: Person | null;
   /** Whether it stands in place of something and can be closed. */
   closes?: boolean;
+  /** Something of them was saved, possibly after one went on from here. */
+  onChanged: (person: Person) => void;
 }>();
-const emit = defineEmits<{ changed: [person: Person]; close: [] }>();
+const emit = defineEmits<{ close: [] }>();
 
 const problem = ref('');
 async function keep() {
   problem.value = '';
   try {
-    emit('changed', await api<Person>('/people', { method: 'POST', body: props.box }));
+    props.onChanged(await api<Person>('/people', { method: 'POST', body: props.box }));
   } catch (error) {
     problem.value = messageOf(error);
   }
@@ -50,7 +52,7 @@ async function keep() {
           {{ t('people.openPage') }}<ArrowUpRight :size="12" aria-hidden="true" />
         </NuxtLink>
       </p>
-      <PersonFacts :key="person.id" :person="person" class="form" @changed="(changed) => emit('changed', changed)" />
+      <PersonFacts :key="person.id" :person="person" class="form" @changed="onChanged" />
     </template>
   </section>
 </template>

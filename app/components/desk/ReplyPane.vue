@@ -11,6 +11,7 @@ import { splitName } from '#core/person/name';
 import type { Done } from '~/composables/useDone';
 import type { EditedNote } from '~/composables/useEditedNotes';
 import type { Target } from '~/composables/useLetter';
+import type { Met } from '~/composables/useRecipient';
 import type { Surroundings } from '~/composables/useSending';
 import { useAccountStore } from '~/stores/account';
 import { useKnowingStore } from '~/stores/knowing';
@@ -19,7 +20,7 @@ import { useNotesStore } from '~/stores/notes';
 
 const props = defineProps<{
   start: Draft;
-  person: Person | null;
+  met: Met | null;
   message: MessageFacts | null;
   original: Message | null;
   left: Surroundings['onLeft'];
@@ -71,7 +72,7 @@ const ahead = useTypeAhead((text) => (writing ?? body).commands.insertContent({ 
 const byItself = useByItself();
 const letter = useLetter(handle, {
   settings: () => account.settings!,
-  person: () => props.person,
+  met: () => props.met,
   message: () => props.message,
   find: (query) => caretSearch.find(query),
   onSearchKey: (event) => caretSearch.onKey(event),
@@ -112,6 +113,7 @@ const { goTo, mend, mendFirst, leave } = useFindings(handle, {
 const { edited } = useEditedNotes(draft, body, changes);
 const { delayed, held, failure, busy, send, follow, takeBack } = useSending(handle, {
   settle,
+  filled: letter.filled,
   look: now,
   goTo,
   onSent: (result, sent) => emit('sent', result, sent),
@@ -126,11 +128,7 @@ onMounted(() => {
   else body.commands.focus('end');
 });
 
-watch(
-  () => draft.value?.to[0]?.address ?? '',
-  (address) => emit('recipient', address),
-  { immediate: true },
-);
+watch(letter.address, (address) => emit('recipient', address), { immediate: true });
 const version = computed(() => draft.value?.version);
 watch(version, (saved) => saved && emit('saved', saved));
 
@@ -178,7 +176,7 @@ function leaveFill() {
   letter.look(null);
   if (!letter.toCaret()) body.commands.focus();
 }
-const ofPerson = { person: () => props.person, kept: (person: Person) => emit('person', person), problem: fail };
+const ofPerson = { person: letter.person, kept: (person: Person) => emit('person', person), problem: fail };
 const { before, keepWith, keep } = useKnownAnswers(draft, questions, ofPerson);
 const facts = useFactBlanks(() => answersOf(draft.value), questions, letter.answer);
 

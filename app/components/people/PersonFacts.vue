@@ -4,13 +4,18 @@ import type { Person } from '#shared/types/person';
 import { useAccountStore } from '~/stores/account';
 
 /** The facts of a person and fields of one's own, saved by themselves as they are changed. */
-const props = defineProps<{ person: Person; /** Names of fields that others have. */ names?: string[] }>();
-const emit = defineEmits<{ changed: [person: Person] }>();
+const props = defineProps<{
+  person: Person;
+  /** Names of fields that others have. */
+  names?: string[];
+  /** Something was saved, possibly after one went on from here. */
+  onChanged: (person: Person) => void;
+}>();
 
 const { settings } = useAccountStore();
 const { values, fields, problem, state, restored, refresh, keepMine, takeNewer } = usePersonEditing(
   props.person,
-  (person) => emit('changed', person),
+  props.onChanged,
 );
 watch(() => props.person, refresh);
 const rows = useRowKeys(() => values.fields.length);

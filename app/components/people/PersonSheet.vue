@@ -3,8 +3,13 @@ import { Archive, PenLine, Trash2, UsersRound } from 'lucide-vue-next';
 import type { Person, PersonPage } from '#shared/types/person';
 
 /** One person: facts, addresses, what passed between, and what is done with them. */
-const props = defineProps<{ person: PersonPage; names: string[] }>();
-const emit = defineEmits<{ changed: [person: Person]; replaced: [page: PersonPage]; deleted: [] }>();
+const props = defineProps<{
+  person: PersonPage;
+  names: string[];
+  /** Facts were saved, possibly after one went on from here. */
+  onChanged: (person: Person) => void;
+}>();
+const emit = defineEmits<{ replaced: [page: PersonPage]; deleted: [] }>();
 
 const problem = ref('');
 const { done, add, close, undo } = useDone(problem);
@@ -84,12 +89,7 @@ async function takeApart(part: string, address: string) {
     <div class="columns">
       <div class="left">
         <section class="sheet" :aria-label="t('people.facts')">
-          <PersonFacts
-            :key="person.id"
-            :person="person"
-            :names="names"
-            @changed="(changed) => emit('changed', changed)"
-          />
+          <PersonFacts :key="person.id" :person="person" :names="names" @changed="onChanged" />
         </section>
         <section :aria-label="t('people.addresses')">
           <h3>{{ t('people.addresses') }}</h3>
