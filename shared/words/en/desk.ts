@@ -80,7 +80,8 @@ export default {
   discard: 'Discard',
   send: 'Send',
   draftChanged: 'This draft was changed in another window. Your text is below, and nothing was overwritten.',
-  recipientUnread: 'What is known of whom this is for could not be read, and the letter is filled with it. Send it again.',
+  recipientUnread:
+    'What is known of whom this is for could not be read, and the letter is filled with it. Send it again.',
   leftUnsent: 'Not sent: you went on before it was ready. Open it and press Send again.',
   isLeaving: 'Your message is being sent.',
   notSentBecause: 'Not sent: {problem}',
