@@ -61,7 +61,7 @@ interface Surroundings {
 }
 
 /** So long what is read of whom it is for is waited for. */
-const PATIENCE = 10_000;
+const PATIENCE = 5_000;
 
 /** Keys of an editor that a cue comes before. */
 const keys = (acts: Record<string, () => boolean>) =>
