@@ -162,6 +162,8 @@ export function useLook(around: Surroundings) {
   watch(
     () => addressKey(around.draft()?.to[0]?.address ?? ''),
     async (address) => {
+      // What was sent to another, and signed for them, says nothing of this one.
+      known.value = { ...known.value, sent: [], signature: '' };
       const fresh = await api<LookPeople>('/look/people', { query: { address } }).catch(() => null);
       if (fresh && address === addressKey(around.draft()?.to[0]?.address ?? '')) known.value = fresh;
     },

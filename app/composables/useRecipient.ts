@@ -22,7 +22,7 @@ const RETRY_MS = 3_000;
 export function useRecipient() {
   const address = ref('');
   const met = shallowRef<Met | null>(null);
-  const person = computed(() => metBy(met.value, address.value) ?? null);
+  const person = computed(() => metBy(met.value, address.value));
   let timer: ReturnType<typeof setTimeout> | undefined;
 
   async function read(): Promise<void> {
@@ -43,7 +43,7 @@ export function useRecipient() {
 
   /** Takes over what was changed of whom the letter is for; of anybody else it is of no use here. */
   function know(changed: Person): void {
-    const known = { address: address.value, person: person.value };
+    const known = { address: address.value, person: person.value ?? null };
     if (isTheirs(changed, known)) take({ ...changed, address: person.value?.address ?? changed.address });
   }
 

@@ -288,3 +288,36 @@ test('what is known of one person never stands in the letter to another, however
   expect(mail!.envelopeTo).toEqual(['bo@harbour.example']);
   expect((await simpleParser(mail!.raw)).text).toContain('For Harbour Hall. Robin Tester');
 });
+
+test('a fact is kept with whom the letter is for by now, not with whom it was for before', async ({
+  somebody: { page },
+}) => {
+  const meet = async (name: string, address: string) =>
+    (await (await page.request.post('/api/people', { data: { name, address } })).json()) as { id: string };
+  const ada = await meet('Ada Marsh', 'ada@client.example');
+  const bo = await meet('Bo Finch', 'bo@harbour.example');
+  await keepNote(page, {
+    name: 'Arriving',
+    body: [paragraph(text('The code is '), blank('gate code', 'person', { field: 'Gate code' }), text('.'))],
+  });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New message' }).click();
+  const to = page.getByLabel('To', { exact: true });
+  await to.fill('Ada Marsh <ada@client.example>, Bo Finch <bo@harbour.example>');
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Your reply' }).focus();
+  await insert(page, 'arriving', /Arriving/);
+  const code = page.getByLabel('gate code', { exact: true });
+  await code.fill('42#');
+  await expect(page.getByLabel('keep with Ada')).toBeVisible();
+  const held = hold(page, '**/api/people?address=bo*');
+  await to.focus();
+  for (const key of ['ArrowLeft', 'ArrowLeft', 'Delete']) await page.keyboard.press(key);
+  const route = await held;
+  await page.getByLabel('keep with').check();
+  await route.continue();
+  const fieldsOf = async ({ id }: { id: string }) =>
+    ((await (await page.request.get(`/api/people/${id}`)).json()) as { fields: object[] }).fields;
+  await expect.poll(() => fieldsOf(bo)).toEqual([{ name: 'Gate code', value: '42#' }]);
+  expect(await fieldsOf(ada)).toEqual([]);
+});

@@ -6,7 +6,8 @@ import type { Mailbox } from '#core/message/address';
 /** What is known of whom a letter is for, or came from; seen and changed where one is. */
 const props = defineProps<{
   box: Mailbox;
-  person: Person | null;
+  /** Null where nobody was met, undefined as long as that is not read. */
+  person: Person | null | undefined;
   /** Whether it stands in place of something and can be closed. */
   closes?: boolean;
   /** Something of them was saved, possibly after one went on from here. */
@@ -38,7 +39,7 @@ async function keep() {
     </template>
     <template v-else-if="!person">
       <h2 class="title" dir="auto">{{ box.name || box.address }}</h2>
-      <p class="soft">{{ closes ? box.address : t('desk.notMet') }}</p>
+      <p v-if="person === null || closes" class="soft">{{ closes ? box.address : t('desk.notMet') }}</p>
       <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
       <button v-if="closes" type="button" class="text-button" @click="keep">
         <UserPlus :size="14" aria-hidden="true" />{{ t('people.keepPerson') }}
