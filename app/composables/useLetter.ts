@@ -84,6 +84,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   const hasLookups = ref(false);
   /** Whether everything that the blanks of this draft draw on is here; until then nothing of the letter is touched. */
   const ready = computed(() => hasLookups.value && person() !== undefined);
+  /** Insertions that were put in before it was read whom the letter is for: they say nothing of anybody yet. */
+  const early = new Set<string>();
 
   const clicked = (_view: unknown, pos: number, event: MouseEvent) => {
     const out = (event.target as HTMLElement).closest<HTMLElement>('[data-out]');
@@ -184,12 +186,13 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
 
   const questions = computed<DraftQuestion[]>((before) => {
     void changes.value;
-    return ready.value ? questionsIn(parts(), context.value, fills.value, before) : (before ?? []);
+    const isKnown = ready.value || (hasLookups.value && early.size);
+    return isKnown ? questionsIn(parts(), context.value, fills.value, before) : (before ?? []);
   });
 
   /** Brings the letter in step with its answers and with what is known now. */
   function follow(only?: string[], answered?: string): void {
-    if (!ready.value) return;
+    if (!ready.value && !(hasLookups.value && only?.every((id) => early.has(id)))) return;
     for (const editor of [subject, body])
       applyEdits(editor, letterEdits(editor.state.doc, fills.value, context.value, only, answered));
   }
@@ -197,6 +200,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   /** Brings the letter in step with lookups that may have changed, and keeps what was. */
   function takeFacts(): void {
     if (!ready.value) return;
+    early.clear();
     const fresh = changedFacts(parts(), fills.value, context.value);
     const isOf = (one: ChangedFact) => (other: ChangedFact) =>
       other.insertion === one.insertion && other.place === one.place;
@@ -230,6 +234,7 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       ? { subject: oneLine(wording), body: parseDoc(emptyDoc()) }
       : { subject: noteSubject, body: wording };
     const filled = fill(source, context.value, {}, insertion);
+    if (person() === undefined) early.add(insertion);
     handle.change({
       // A part is not the note: it is neither counted nor improved as one.
       fills: {

@@ -321,3 +321,25 @@ test('a fact is kept with whom the letter is for by now, not with whom it was fo
   await expect.poll(() => fieldsOf(bo)).toEqual([{ name: 'Gate code', value: '42#' }]);
   expect(await fieldsOf(ada)).toEqual([]);
 });
+
+test('a note put in before it is known whom the letter is for is filled at once, and with them once it is', async ({
+  somebody: { page },
+}) => {
+  const person = await (
+    await page.request.post('/api/people', { data: { name: 'Ada Marsh', address: 'ada@client.example' } })
+  ).json();
+  const known = await page.request.put(`/api/people/${person.id}`, { data: { ...person, company: 'Marsh & Sons' } });
+  expect(known.status()).toBe(200);
+  await keepNote(page, {
+    name: 'Estimate',
+    body: [paragraph(blank('company', 'person', { field: 'company' }), text(' pays '), blank('price'), text('.'))],
+  });
+  const held = hold(page, '**/api/people?address=ada*');
+  const letter = await answer(page);
+  const route = await held;
+  await insert(page, 'estimate', /Estimate/);
+  await page.getByLabel('price', { exact: true }).fill('£95');
+  await expect(letter).toContainText('pays £95.');
+  await route.continue();
+  await expect(letter).toHaveText('Marsh & Sons pays £95.');
+});

@@ -81,7 +81,7 @@ export default {
   send: 'Send',
   draftChanged: 'This draft was changed in another window. Your text is below, and nothing was overwritten.',
   recipientUnread:
-    'What is known of whom this is for could not be read, and the letter is filled with it. Send it again.',
+    'What is known of whom this is for could not be read, and the letter is filled with it. Press Send again.',
   leftUnsent: 'Not sent: you went on before it was ready. Open it and press Send again.',
   isLeaving: 'Your message is being sent.',
   notSentBecause: 'Not sent: {problem}',
