@@ -4,7 +4,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ensureBuild } from './lib/build.mjs';
 import { ensurePackages } from './lib/install.mjs';
-import { isLeftBehind, secretIn, startMariaDb } from './lib/mariadb.mjs';
+import { ensureMariaDb, isLeftBehind, secretIn, startMariaDb } from './lib/mariadb.mjs';
 import { isFree, waitUntil } from './lib/process.mjs';
 import { run, say, Stop } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
@@ -29,8 +29,12 @@ await run(async () => {
       `Port ${port} is in use, perhaps by a Jar Note already running: http://127.0.0.1:${port}\nEnd it, or start on another port: PORT=${port + 1} npm start`,
     );
   }
-  await ensurePackages(root);
-  const entry = await ensureBuild(root);
+  const [built, installed] = await Promise.allSettled([
+    ensurePackages(root).then(() => ensureBuild(root)),
+    process.env.DATABASE_URL || ensureMariaDb(),
+  ]);
+  for (const { reason } of [built, installed]) if (reason) throw reason;
+  const entry = built.value;
   await mkdir(data, { recursive: true, mode: 0o700 });
 
   let database = null;

@@ -22,11 +22,12 @@ async function processesWith(mark) {
 /**
  * Brings the application up through bin/start.mjs with data and build in a throwaway folder, as on a checkout where
  * nothing was prepared.
+ * @param onInstalled called once the packages are there
  * @param onUp called once it is up for the first time: what is built, and installed, stays from then on
  * @returns the entry of what was built, and how to drop it
  * @throws Stop with what did not hold
  */
-export async function checkFirstStart(root, onUp = () => {}) {
+export async function checkFirstStart(root, { onInstalled = () => {}, onUp = () => {} } = {}) {
   const folder = await mkdtemp(join(tmpdir(), 'jar-note-first-'));
   const port = await freePort();
   // The first start of a checkout finds no such folder; one left from other work would hide what is missing.
@@ -58,16 +59,19 @@ export async function checkFirstStart(root, onUp = () => {}) {
       `${what} does not hold. Said so far:\n${said.slice(-3000)}\nRunning: ${left.join('\n') || 'nothing'}`,
     );
   };
-  const isUp = (child) => async () => {
+  const goesOn = (child, holds) => () => {
     if (child.exitCode !== null) throw new Stop(`"npm start" ended:\n${said.slice(-3000)}`);
-    return health();
+    return holds();
   };
   const nothingLeft = async () => (await processesWith(folder)).length === 0;
   const pidOf = async (word) => (await processesWith(folder)).find(({ typed }) => typed.includes(word))?.pid;
 
   try {
     let child = start();
-    await expect('The first start comes up', isUp(child), 900_000);
+    const isBuilding = () => said.includes('Building');
+    await expect('The first start builds', goesOn(child, isBuilding), 600_000);
+    onInstalled();
+    await expect('The first start comes up', goesOn(child, health), 900_000);
     onUp();
     const database = await pidOf('--datadir=');
     process.kill(database, 'SIGKILL');
@@ -91,7 +95,7 @@ export async function checkFirstStart(root, onUp = () => {}) {
     child.kill('SIGKILL');
     await expect('Nothing is left when the start is killed', nothingLeft, 30_000);
     child = start();
-    await expect('The next start comes up', isUp(child), 120_000);
+    await expect('The next start comes up', goesOn(child, health), 120_000);
     child.kill('SIGTERM');
     await expect('Nothing is left after the end', nothingLeft, 30_000);
     const builds = join(folder, 'builds');

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, statSync } from 'node:fs';
 import { mkdir, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { command, isAlive, needSpace } from './process.mjs';
+import { command, isAlive, needSpace, ROOMY } from './process.mjs';
 import { say } from './say.mjs';
 
 /** What the built application is made of. */
@@ -59,6 +59,7 @@ export async function ensureBuild(root) {
   say('Building …');
   const work = join(builds, `making-${process.pid}`);
   const env = {
+    ...ROOMY,
     JAR_NOTE_OUTPUT: work,
     JAR_NOTE_BUILD: join(root, 'node_modules', '.cache', `jar-note-${process.pid}`),
     NUXT_TELEMETRY_DISABLED: '1',

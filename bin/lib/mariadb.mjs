@@ -30,6 +30,9 @@ async function runningIn(folder) {
   return known && (await isAliveWith(known.pid, folder)) ? known : null;
 }
 
+/** The path of MariaDB's server, installed when it is missing. @throws Stop */
+export const ensureMariaDb = () => ensureProgram(['mariadbd', 'mysqld'], 'mariadb-server');
+
 /** Whether a MariaDB in `folder` lost the process that started it and is about to end. */
 export async function isLeftBehind(folder) {
   const known = await runningIn(folder);
@@ -44,7 +47,7 @@ export async function isLeftBehind(folder) {
  * @throws Stop with what to do
  */
 export async function startMariaDb(folder, { port = 0 } = {}) {
-  const program = await ensureProgram(['mariadbd', 'mysqld'], 'mariadb-server');
+  const program = await ensureMariaDb();
   await mkdir(folder, { recursive: true, mode: 0o700 });
   await needSpace(folder, 300);
   const secret = await secretIn(join(folder, 'secret'));

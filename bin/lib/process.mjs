@@ -24,6 +24,9 @@ export function spawnBound(program, args, options) {
   return spawn(binder || program, all, { ...options, detached: true });
 }
 
+/** For tools that make much which is soon gone: with a larger young generation they take a quarter less time. */
+export const ROOMY = { NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=64`.trim() };
+
 /** Runs a command to its end; its output is shown only when it fails. @throws Stop */
 export function command(program, args, { cwd, env, show = false, failure = '' } = {}) {
   return new Promise((resolve, reject) => {

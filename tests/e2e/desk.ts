@@ -171,14 +171,15 @@ export const loadedFaces = (frame: Element): string[] =>
     .filter(({ status }) => status === 'loaded')
     .map(({ family }) => family);
 
-/** Holds back the first request like this, and resolves to it once it is asked. */
-export function hold(page: Page, url: string, body = /^/): Promise<Route> {
-  return new Promise((resolve) => {
-    let isHeld = false;
-    void page.route(url, (route) => {
-      if (isHeld || !body.test(route.request().postData() ?? '')) return route.fallback();
-      isHeld = true;
-      return resolve(route);
-    });
+/** Holds back the first request like this that is made from now on. @returns what waits until it is asked, and gives it */
+export async function hold(page: Page, url: string, body = /^/): Promise<() => Promise<Route>> {
+  let give: (route: Route) => void;
+  const asked = new Promise<Route>((resolve) => (give = resolve));
+  let isHeld = false;
+  await page.route(url, (route) => {
+    if (isHeld || !body.test(route.request().postData() ?? '')) return route.fallback();
+    isHeld = true;
+    return give(route);
   });
+  return () => asked;
 }

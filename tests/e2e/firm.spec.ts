@@ -308,9 +308,9 @@ test('a message put away with a slow server takes nobody from the one they went 
   const [first, , third] = rows.map((row) => /Ada|Bo|Cleo/.exec(row)![0]) as [string, string, string];
   await inList(first).click();
   await expect(page.getByRole('heading', { name: `From ${first}` })).toBeVisible();
-  const held = hold(page, '**/api/messages/*', /archive/);
+  const held = await hold(page, '**/api/messages/*', /archive/);
   await page.getByRole('button', { name: 'Archive' }).click();
-  const route = await held;
+  const route = await held();
   await inList(third).click();
   await expect(page.getByRole('heading', { name: `From ${third}` })).toBeVisible();
   await route.continue();

@@ -21,9 +21,9 @@ test('a letter left while it is being sent: what became of it is said where one 
     await page.keyboard.press(shortcut('reply'));
     await expect(letter).toBeFocused();
     await page.keyboard.type(`Dear ${name}, yes. Robin Tester`);
-    const held = hold(page, '**/send');
+    const held = await hold(page, '**/send');
     await page.keyboard.press(shortcut('sendAnyway'));
-    const route = await held;
+    const route = await held();
     await inList(next).click();
     await expect(theirs(next)).toBeVisible();
     await answer(route);
@@ -55,9 +55,9 @@ async function sendSlowly(page: Page) {
   await page.keyboard.press(shortcut('reply'));
   await expect(letter).toBeFocused();
   await page.keyboard.type('Dear Ada, yes. Robin Tester');
-  const held = hold(page, '**/send');
+  const held = await hold(page, '**/send');
   await page.keyboard.press(shortcut('sendAnyway'));
-  const route = await held;
+  const route = await held();
   return { letter, route };
 }
 
@@ -162,9 +162,9 @@ test('a note that is being made beside a letter stays when one goes on, and is g
   // Nor while it is on its way.
   await page.keyboard.press(shortcut('keepWording'));
   await panel.getByLabel('Name', { exact: true }).fill('A third');
-  const held = hold(page, '**/api/notes', /A third/);
+  const held = await hold(page, '**/api/notes', /A third/);
   await page.keyboard.press(shortcut('keepWording'));
-  const route = await held;
+  const route = await held();
   await page.keyboard.press('Escape');
   await expect(panel).toBeHidden();
   await page.waitForTimeout(300);

@@ -270,11 +270,11 @@ test('what is known of one person never stands in the letter to another, however
     await expect(letter).toHaveText(`For ${company}. Robin Tester`);
     await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   }
-  const held = hold(page, '**/api/people?address=bo*');
+  const held = await hold(page, '**/api/people?address=bo*');
   const writes: string[] = [];
   page.on('request', (one) => one.method() === 'PUT' && writes.push(one.url()));
   await open('Hall piano');
-  const route = await held;
+  const route = await held();
   await expect(letter).toHaveText('For Harbour Hall. Robin Tester');
   await page.keyboard.press(shortcut('sendAnyway'));
   // Long enough for a letter to be saved, and sent.
@@ -310,10 +310,10 @@ test('a fact is kept with whom the letter is for by now, not with whom it was fo
   const code = page.getByLabel('gate code', { exact: true });
   await code.fill('42#');
   await expect(page.getByLabel('keep with Ada')).toBeVisible();
-  const held = hold(page, '**/api/people?address=bo*');
+  const held = await hold(page, '**/api/people?address=bo*');
   await to.focus();
   for (const key of ['ArrowLeft', 'ArrowLeft', 'Delete']) await page.keyboard.press(key);
-  const route = await held;
+  const route = await held();
   await page.getByLabel('keep with').check();
   await route.continue();
   const fieldsOf = async ({ id }: { id: string }) =>
@@ -334,9 +334,9 @@ test('a note put in before it is known whom the letter is for is filled at once,
     name: 'Estimate',
     body: [paragraph(blank('company', 'person', { field: 'company' }), text(' pays '), blank('price'), text('.'))],
   });
-  const held = hold(page, '**/api/people?address=ada*');
+  const held = await hold(page, '**/api/people?address=ada*');
   const letter = await answer(page);
-  const route = await held;
+  const route = await held();
   await insert(page, 'estimate', /Estimate/);
   await page.getByLabel('price', { exact: true }).fill('£95');
   await expect(letter).toContainText('pays £95.');

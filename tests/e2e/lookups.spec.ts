@@ -261,10 +261,10 @@ test('a lookup left while its change is being saved is saved once; one that cann
   const cell = (name: string, row: number) => page.getByLabel(`${name}, row ${row}`, { exact: true });
   const name = page.getByLabel('Name of the lookup');
   await page.goto(`/lookups?lookup=${id}`);
-  const held = hold(page, `**/api/lookups/${id}`, /parking/);
+  const held = await hold(page, `**/api/lookups/${id}`, /parking/);
   await cell('Prepare', 2).pressSequentially('parking');
   await page.keyboard.press('Enter');
-  const route = await held;
+  const route = await held();
   await page.getByRole('button', { name: /^Towns/ }).click();
   await page.waitForTimeout(300);
   // It still stands there and can be written in.
@@ -316,10 +316,10 @@ test('the name of a column is not taken away while it is typed, whatever is save
 }) => {
   const id = await keepLookup(page);
   await page.goto(`/lookups?lookup=${id}`);
-  const held = hold(page, `**/api/lookups/${id}`, /parking/);
+  const held = await hold(page, `**/api/lookups/${id}`, /parking/);
   await page.getByLabel('Prepare, row 2', { exact: true }).fill('parking');
   await page.getByLabel('Name of column Price', { exact: true }).fill('Fee');
-  const route = await held;
+  const route = await held();
   await page.keyboard.type(' with');
   const answered = page.waitForResponse((response) => response.request() === route.request());
   await route.continue();

@@ -154,9 +154,9 @@ test('a person left while what was changed is being saved is right in the list, 
   const list = page.getByRole('navigation', { name: 'Your people' });
   const ada = page.getByRole('article', { name: 'Ada Marsh' });
   await list.getByRole('button', { name: /Ada Marsh/ }).click();
-  const held = hold(page, '**/api/people/*', /Tern Choir/);
+  const held = await hold(page, '**/api/people/*', /Tern Choir/);
   await ada.getByLabel('Company').fill('Tern Choir');
-  const route = await held;
+  const route = await held();
   await ada.getByLabel('Company').fill('Tern Choir West');
   await list.getByRole('button', { name: /Bo Finch/ }).click();
   await expect(page.getByRole('article', { name: 'Bo Finch' })).toBeVisible();

@@ -191,9 +191,9 @@ test('many messages are moved with their progress shown, stopped between, and br
   await bring(page, [{ name: 'many.mbox', buffer: Buffer.from(mbox) }]);
   await page.getByRole('checkbox', { name: 'Choose Letter 7', exact: true }).check();
   await page.getByRole('button', { name: 'All shown' }).click();
-  const held = hold(page, '**/api/messages/change');
+  const held = await hold(page, '**/api/messages/change');
   await page.getByLabel('Move to …').selectOption({ label: 'Archive' });
-  const route = await held;
+  const route = await held();
   const changing = page.getByRole('group', { name: 'Being changed' });
   await expect(changing.getByText('0 of 70')).toBeVisible();
   await changing.getByRole('button', { name: 'Stop' }).click();
@@ -211,9 +211,9 @@ test('many messages are moved with their progress shown, stopped between, and br
     .click();
   await page.getByRole('checkbox', { name: 'Choose Letter 7', exact: true }).check();
   await page.getByRole('button', { name: 'All shown' }).click();
-  const first = hold(page, '**/api/messages/change');
+  const first = await hold(page, '**/api/messages/change');
   await page.getByLabel('Move to …').selectOption({ label: 'Archive' });
-  const begun = await first;
+  const begun = await first();
   await page.route('**/api/messages/change', (request) =>
     request.request() === begun.request() ? request.fallback() : request.fulfill({ status: 503, json: {} }),
   );
