@@ -55,8 +55,10 @@ auth_username_format = %u
 mail_location = maildir:${folder}/mail/%u
 mail_max_userip_connections = 100
 imap_idle_notify_interval = 2 mins
+mail_fsync = never
 service imap-login {
   chroot =
+  service_count = 0
   process_limit = 400
   inet_listener imap {
     port = ${ports.port}
@@ -75,6 +77,7 @@ service anvil {
 }
 service imap {
   process_limit = 400
+  service_count = 100
 }
 passdb {
   driver = static
