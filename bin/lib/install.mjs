@@ -21,6 +21,9 @@ export async function ensurePackages(root) {
   await writeFile(stamp, lock);
 }
 
+/** What Debian offers is asked for once. */
+let offered = null;
+
 /** The path of a program from Debian, its package installed when it is missing and we may. @throws Stop */
 export async function ensureProgram(names, debianPackage) {
   const there = find(...names);
@@ -33,7 +36,7 @@ export async function ensureProgram(names, debianPackage) {
   // No service of it is started: what is needed is started by itself, with settings of its own.
   const env = { DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' };
   const failure = `${debianPackage} could not be installed. Try by hand: ${typed}`;
-  await command('apt-get', ['update'], { env, failure });
+  await (offered ??= command('apt-get', ['update'], { env, failure }));
   await command('apt-get', ['install', '-y', '--no-install-recommends', debianPackage], { env, failure });
   const now = find(...names);
   if (!now) throw new Stop(`${debianPackage} was installed, but "${names[0]}" is not there. Try by hand: ${typed}`);
