@@ -6,6 +6,7 @@ const store = useAccountStore();
 const outbox = useOutboxStore();
 const keysShown = useKeyHints();
 useParts();
+useOtherWindows();
 useFocusHome();
 const places = [
   { to: '/', name: t('common.desk') },

@@ -45,14 +45,20 @@ export const useAccountStore = defineStore('account', () => {
    */
   async function saveSettings(next: Settings, base: Settings = settings.value!): Promise<void> {
     const put = (body: Settings) => api<Settings>('/settings', { method: 'PUT', body });
-    const now = await saveMerged(put, next, base);
-    // Of two saves at once the later one counts, whichever is answered first.
-    if (settings.value && settings.value.version > now.version) return;
+    takeSettings(await saveMerged(put, next, base));
+  }
+
+  function takeSettings(now: Settings): void {
+    // Of two answers the one that says what is later counts, whichever comes first.
+    if (settings.value && settings.value.version >= now.version) return;
     settings.value = now;
     if (account.value) account.value = { ...account.value, name: now.name };
   }
 
+  /** Takes over settings that were changed in another window. @throws ApiError when that cannot be read */
+  const catchUp = async () => takeSettings(await api<Settings>('/settings'));
+
   watch(settings, (now) => (ownKeys.value = now?.keys ?? {}), { immediate: true });
 
-  return { account, settings, demoOffered, load, enter, leave, saveSettings };
+  return { account, settings, demoOffered, load, enter, leave, saveSettings, catchUp };
 });

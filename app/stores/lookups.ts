@@ -17,15 +17,24 @@ export const useLookupsStore = defineStore('lookups', () => {
     if (state.value === 'loading' || (state.value === 'ready' && !force)) return;
     if (state.value !== 'ready') state.value = 'loading';
     try {
-      const fresh = await api<LookupRow[]>('/lookups');
-      for (const { id, version } of fresh)
-        if ((rows.value.find((row) => row.id === id)?.version ?? version) !== version) asked.delete(id);
-      rows.value = fresh;
+      await readRows();
       state.value = 'ready';
     } catch (error) {
       state.value = 'failed';
       problem.value = messageOf(error);
     }
+  }
+
+  async function readRows(): Promise<void> {
+    const fresh = await api<LookupRow[]>('/lookups');
+    for (const { id, version } of fresh)
+      if ((rows.value.find((row) => row.id === id)?.version ?? version) !== version) asked.delete(id);
+    rows.value = fresh;
+  }
+
+  /** Takes over what was changed in another window. @throws ApiError when that cannot be read */
+  async function catchUp(): Promise<void> {
+    if (state.value === 'ready') await readRows();
   }
 
   function take(lookup: StoredLookup): StoredLookup {
@@ -82,5 +91,5 @@ export const useLookupsStore = defineStore('lookups', () => {
 
   const uses = (id: string) => api<LookupUse[]>(`/lookups/${id}/uses`);
 
-  return { rows, whole, state, problem, load, read, need, fresh, keep, change, remove, restore, uses };
+  return { rows, whole, state, problem, load, catchUp, read, need, fresh, keep, change, remove, restore, uses };
 });

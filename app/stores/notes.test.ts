@@ -263,3 +263,70 @@ describe('a note that is put back to what it said', () => {
     expect(note).toMatchObject({ name: 'Third', description: 'Written at another place' });
   });
 });
+
+describe('what was changed in another window', () => {
+  /** What the server has, and what happens here while it is asked for the marks. */
+  let there: Map<string, NoteRow>;
+  let meanwhile: () => unknown;
+  beforeEach(() => {
+    there = new Map(['a', 'b', 'c'].map((id, i) => [id, row(id, { pinned: true, pinOrder: i + 1 })]));
+    meanwhile = () => {};
+    world = openInterface(async (path, { method, body, query = {} as { ids?: string } }) => {
+      if (path === '/shelves') return [];
+      if (path === '/notes/marks') {
+        const marks = [...there.values()].map(({ id, version, used, pinOrder }) => ({ id, version, used, pinOrder }));
+        await meanwhile();
+        return { digest: JSON.stringify(marks), marks };
+      }
+      if (path === '/notes' && method === 'POST') return { ...row('made'), ...(body as object) };
+      const ids = (query as { ids?: string }).ids?.split(',');
+      return [...there.values()].filter(({ id }) => !ids || ids.includes(id));
+    });
+  });
+  const elsewhere = (id: string, part: Partial<NoteRow>) =>
+    there.set(id, { ...(there.get(id) ?? row(id)), ...part, version: (there.get(id)?.version ?? 0) + 1 });
+
+  it('is read, what is new comes and what was deleted goes; the rest is not asked for again', async () => {
+    const notes = await opened();
+    elsewhere('a', { name: 'Another name', cue: 'aa' });
+    elsewhere('d', {});
+    there.delete('b');
+    world.asked.length = 0;
+    await notes.catchUp();
+    expect(here(notes)).toEqual(['a', 'c', 'd']);
+    expect(notes.byId.get('a')).toMatchObject({ name: 'Another name' });
+    expect(notes.cues().at('aa')).toMatchObject({ id: 'a' });
+    expect(world.asked.map(({ path }) => path).sort()).toEqual(['/notes', '/notes/marks', '/shelves']);
+  });
+
+  it('does not take away what was kept here while it was asked for, nor bring back what was deleted', async () => {
+    const notes = await opened();
+    meanwhile = async () => {
+      await notes.keep(emptyNote('made'));
+      await notes.remove(['c']);
+    };
+    await notes.catchUp();
+    expect(here(notes)).toEqual(['a', 'b', 'made']);
+  });
+
+  it('does not set back a use, or an order of the pinned notes, that the server does not know yet', async () => {
+    const notes = await opened();
+    meanwhile = () => {
+      notes.used('b', { person: '', words: [] });
+      void notes.orderPins(['c', 'b', 'a']);
+    };
+    await notes.catchUp();
+    expect(notes.byId.get('b')!.used).toBe(1);
+    expect(order(notes)).toEqual(['c', 'b', 'a']);
+  });
+
+  it('is not looked for before the library is here, and waits for one that is on its way', async () => {
+    const notes = useNotesStore();
+    await notes.catchUp();
+    expect(world.asked).toEqual([]);
+    const loading = notes.load();
+    elsewhere('d', {});
+    await Promise.all([notes.catchUp(), loading]);
+    expect(here(notes)).toEqual(['a', 'b', 'c', 'd']);
+  });
+});

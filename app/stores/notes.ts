@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
-import type { BinRow, Note, NoteRow } from '#shared/types/wire';
-import type { NoteInput, NoteUse } from '#shared/schemas/note';
+import type { BinRow, Note, NoteMark, NoteMarks, NoteRow } from '#shared/types/wire';
+import { IDS_AT_ONCE, type NoteInput, type NoteUse } from '#shared/schemas/note';
 import { CueTable } from '#core/cue/table';
 import type { NearHit } from '#core/near';
 import type { Hit, SearchNote } from '#core/search';
@@ -11,6 +11,8 @@ import { inputOf } from '~/utils/inputOf';
 
 /** So many notes are fetched at once. */
 const PAGE = 1_000;
+/** Where more than so many were changed elsewhere, all are fetched. */
+const MANY = 500;
 
 /** The library: its notes, kept in step with the index in the search worker. */
 export const useNotesStore = defineStore('notes', () => {
@@ -117,6 +119,44 @@ export const useNotesStore = defineStore('notes', () => {
       state.value = 'failed';
       problem.value = messageOf(error);
     }
+  }
+
+  /** What was known of the whole library when it was compared last. */
+  let digest = '';
+  /** Takes over what was changed in another window, or on another machine. @throws ApiError when that cannot be read */
+  async function catchUp(): Promise<void> {
+    while (loading) await loading;
+    if (!complete.value) return;
+    loading = compare().finally(() => (loading = null));
+    await loading;
+  }
+
+  async function compare(): Promise<void> {
+    gone.clear();
+    taken.clear();
+    await ordering.catch(() => {});
+    const order = ordering;
+    const [seen] = await Promise.all([api<NoteMarks>('/notes/marks', { query: { known: digest } }), shelves.load()]);
+    const marks = seen.marks ?? [];
+    const isOlderHere = ({ id, version, used, pinOrder }: NoteMark) => {
+      const known = byId.value.get(id);
+      if (!known) return !gone.has(id);
+      const isMoved = ordering === order && version === known.version && pinOrder !== known.pinOrder;
+      return version > known.version || used > known.used || isMoved;
+    };
+    const ids = marks.filter(isOlderHere).map(({ id }) => id);
+    if (ids.length > MANY) return fetchAll();
+    for (let at = 0; at < ids.length; at += IDS_AT_ONCE) {
+      const some = ids.slice(at, at + IDS_AT_ONCE).join(',');
+      const fresh = await api<NoteRow[]>('/notes', { query: { within: 'ids', ids: some } });
+      takeRows(fresh.filter(isOlderHere));
+    }
+    if (seen.marks) {
+      const there = new Set(marks.map(({ id }) => id));
+      // What was made here meanwhile was not there yet.
+      dropRows(rows.value.flatMap(({ id }) => (there.has(id) || taken.has(id) ? [] : id)));
+    }
+    digest = seen.digest;
   }
 
   /** Takes everything into the index anew; the names of shelves are part of it. */
@@ -285,6 +325,7 @@ export const useNotesStore = defineStore('notes', () => {
     state,
     problem,
     load,
+    catchUp,
     search,
     near,
     typed,

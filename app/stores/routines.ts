@@ -28,6 +28,11 @@ export const useRoutinesStore = defineStore('routines', () => {
     return loaded;
   }
 
+  /** Takes over what was changed in another window. @throws ApiError when that cannot be read */
+  async function catchUp(): Promise<void> {
+    if (loaded) await load(true);
+  }
+
   /**
    * Keeps a new routine, or one that was changed from `base`, put together with what was changed elsewhere meanwhile.
    * @throws ApiError `stale` when both changed the same, and not alike
@@ -70,5 +75,5 @@ export const useRoutinesStore = defineStore('routines', () => {
   };
   const problemsOf = (steps: RoutineSteps) => routineProblems(steps, named).map(say);
 
-  return { rows, load, keep, remove, restore, moveUp, sentenceOf, problemsOf };
+  return { rows, load, catchUp, keep, remove, restore, moveUp, sentenceOf, problemsOf };
 });

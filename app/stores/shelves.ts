@@ -48,7 +48,9 @@ export const useShelvesStore = defineStore('shelves', () => {
   }
 
   async function load(): Promise<void> {
-    rows.value = await api<Shelf[]>('/shelves');
+    const now = await api<Shelf[]>('/shelves');
+    // Whoever draws on them begins anew with each change.
+    if (JSON.stringify(now) !== JSON.stringify(rows.value)) rows.value = now;
   }
 
   async function make(input: Partial<ShelfInput> & { name: string }): Promise<Shelf> {

@@ -1,4 +1,5 @@
 import type { ErrorData } from '#shared/types/wire';
+import { otherWindows } from '~/utils/otherWindows';
 import { say, t } from '~/utils/words';
 
 /** An answer that was not what was asked for. The message is for the user. */
@@ -29,12 +30,17 @@ export function failureOf(status: number, data: ErrorData | undefined): ApiError
   return new ApiError(data?.words ? say(data.words) : t('app.somethingWentWrong'), status, data ?? { code: 'unknown' });
 }
 
-/** Asks the server. @throws ApiError with a message for the user */
+/** What other windows of the account have in memory too. */
+const SHARED = /^\/(notes|shelves|lookups|routines|settings)\b/;
+
+/** Asks the server, and tells other windows where something of theirs was changed. @throws ApiError with a message for the user */
 export async function api<T>(path: string, options: Options = {}): Promise<T> {
   try {
     // The types that are made for every route are too deep for a path that is put together.
     const ask = $fetch as unknown as (path: string, options: object) => Promise<unknown>;
-    return (await ask(`/api${path}`, options)) as T;
+    const answer = (await ask(`/api${path}`, options)) as T;
+    if ((options.method ?? 'GET') !== 'GET' && SHARED.test(path)) otherWindows().postMessage('changed');
+    return answer;
   } catch (cause) {
     const error = cause as { status?: number; data?: { data?: ErrorData } };
     throw failureOf(error.status ?? 0, error.data?.data);

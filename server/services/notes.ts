@@ -1,4 +1,4 @@
-import type { BinRow, ConstantBlank, FormerWording, Note, NoteRow } from '#shared/types/wire';
+import type { BinRow, ConstantBlank, FormerWording, Note, NoteMarks, NoteRow } from '#shared/types/wire';
 import type { NoteChange, NoteInput, NoteList, NoteUse, Wording } from '#shared/schemas/note';
 import { cueKey } from '#core/cue/key';
 import { picturesIn } from '#core/note/schema';
@@ -25,6 +25,7 @@ import {
   updateNote,
   wholeNotes,
 } from '../db/repositories/notes';
+import { digestOfNotes, marksOfNotes } from '../db/repositories/noteMarks';
 import { constantAnswers } from '../db/repositories/noteAnswers';
 import { listShelves, shelfById } from '../db/repositories/shelves';
 import type { Application } from './application';
@@ -50,10 +51,17 @@ export async function readNotes(app: Application, owner: string): Promise<NoteRo
   return standing(app, owner, await listNotes(app.db, owner));
 }
 
-/** A part of the list: what stands within reach, or a page in the order of the ids, so that all need not come at once. */
+/** A part of the list: what stands within reach, a page in the order of the ids, so that all need not come at once, or some by their ids. */
 export async function readSomeNotes(app: Application, owner: string, part: NoteList): Promise<NoteRow[]> {
   if (part.within === 'reach') return standing(app, owner, await notesWithinReach(app.db, owner, LATELY));
+  if (part.within === 'ids') return standing(app, owner, await noteRows(app.db, owner, (part.ids ?? '').split(',')));
   return standing(app, owner, await pageOfNotes(app.db, owner, part.after ?? '', part.limit ?? 1_000));
+}
+
+/** By what one sees which notes were changed or used elsewhere; nothing but the digest where it is the known one. */
+export async function readNoteMarks({ db }: Application, owner: string, known: string): Promise<NoteMarks> {
+  const digest = await digestOfNotes(db, owner);
+  return { digest, marks: digest === known ? null : await marksOfNotes(db, owner) };
 }
 
 /** So many of the notes used last are within reach. */

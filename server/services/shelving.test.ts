@@ -18,7 +18,9 @@ import {
   readConstantBlanks,
   readHistory,
   readNote,
+  readNoteMarks,
   readNotes,
+  readSomeNotes,
   restoreNotes,
 } from './notes';
 import { rememberFills } from './answers';
@@ -321,5 +323,38 @@ describe('files', () => {
     await expect(keepNote(app, owner, input('x', { attachments: [missing] }))).rejects.toMatchObject({
       phrase: { code: 'file.gone', params: { name: 'lost.pdf' } },
     });
+  });
+});
+
+describe('the marks of the library', () => {
+  it('are told only where something is no longer as it was known', async () => {
+    const { id: owner } = await newAccount(app);
+    const [one, two] = [
+      await keepNote(app, owner, input('One', { pinned: true })),
+      await keepNote(app, owner, input('Two')),
+    ];
+    let { digest, marks } = await readNoteMarks(app, owner, '');
+    expect(marks!.map(({ id }) => id).sort()).toEqual([one.id, two.id].sort());
+    const isTold = async (change: () => Promise<unknown>) => {
+      expect(await readNoteMarks(app, owner, digest)).toEqual({ digest, marks: null });
+      await change();
+      ({ digest, marks } = await readNoteMarks(app, owner, digest));
+      return marks !== null;
+    };
+    const changes = [
+      () => changeNote(app, owner, one.id, { ...input('One more', { pinned: true }), version: one.version }),
+      () => noteUsed(app, owner, two.id, { person: '', words: [] }),
+      () => pinNotes(app, owner, { ids: [two.id], pinned: true }),
+      () => orderPins(app, owner, [two.id, one.id]),
+      () => deleteNotes(app, owner, [one.id]),
+      () => restoreNotes(app, owner, [one.id]),
+      () => keepNote(app, owner, input('Three')),
+    ];
+    for (const [i, change] of changes.entries()) expect([i, await isTold(change)]).toEqual([i, true]);
+    expect(await readSomeNotes(app, owner, { within: 'ids', ids: `${one.id},nobody` })).toMatchObject([
+      { name: 'One more' },
+    ]);
+    const { id: stranger } = await newAccount(app);
+    expect((await readNoteMarks(app, stranger, digest)).marks).toEqual([]);
   });
 });

@@ -63,14 +63,22 @@ export const noteUseSchema = object({
   asks: array(number().integer().min(0).max(100).required()).required().max(100).default([]),
 });
 
-/** Which notes of the library are listed: all, those within reach, or those whose ids come after one. */
+/** So many notes can be asked for by their ids at once. */
+export const IDS_AT_ONCE = 100;
+
+/** Which notes of the library are listed: all, those within reach, those whose ids come after one, or those of `ids`. */
 export const noteListSchema = object({
   within: string()
-    .oneOf(['all', 'reach', 'page'] as const)
+    .oneOf(['all', 'reach', 'page', 'ids'] as const)
     .default('all'),
   after: string().max(26),
+  /** With commas between them. */
+  ids: string().max(27 * IDS_AT_ONCE),
   limit: number().integer().min(1).max(1_000),
 });
+
+/** What was known of the whole library, to be told whether it is still so. */
+export const noteMarksSchema = object({ known: string().default('').max(64) });
 
 export type NoteList = InferType<typeof noteListSchema>;
 export type NoteInput = InferType<typeof noteSchema>;

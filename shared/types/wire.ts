@@ -140,6 +140,15 @@ export interface NoteRow {
   usedFor: { people: Record<string, number>; words: Record<string, number> };
 }
 
+/** By what one sees that a note was changed or used. */
+export type NoteMark = Pick<NoteRow, 'id' | 'version' | 'used' | 'pinOrder'>;
+
+/** The marks of the whole library under a digest; without them where the digest is the one that was known. */
+export interface NoteMarks {
+  digest: string;
+  marks: NoteMark[] | null;
+}
+
 /** What the last look knows of people: those one writes with, and the notes somebody was sent, and when last. */
 export interface LookPeople {
   people: Mailbox[];

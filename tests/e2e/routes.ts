@@ -236,6 +236,7 @@ export async function furnish(owner: APIRequestContext) {
     'GET /notes/[id]/history': { path: `/notes/${note.id}/history` },
     'GET /notes/[id]/constants': { path: `/notes/${note.id}/constants` },
     'GET /notes/[id]/file/[format]': { path: `/notes/${note.id}/file/md` },
+    'GET /notes/marks': { list: true },
     'GET /notes/bin': { list: true },
     'POST /notes/move': { data: { places: [{ id: note.id, shelfId: null }] } },
     'POST /notes/copy': { data: { ids: [note.id] } },

@@ -1,0 +1,19 @@
+import { useEventListener, useThrottleFn } from '@vueuse/core';
+import { useAccountStore } from '~/stores/account';
+import { useLookupsStore } from '~/stores/lookups';
+import { useNotesStore } from '~/stores/notes';
+import { useRoutinesStore } from '~/stores/routines';
+import { otherWindows } from '~/utils/otherWindows';
+
+/** At most so often one looks what was changed. */
+const LOOK_MS = 500;
+
+/** Takes over what was changed in another window when that says so; on another machine, when this window is come back to. */
+export function useOtherWindows(): void {
+  const stores = [useNotesStore(), useLookupsStore(), useRoutinesStore(), useAccountStore()];
+  // What cannot be read now is read when one looks again.
+  const look = useThrottleFn(() => Promise.allSettled(stores.map((store) => store.catchUp())), LOOK_MS, true);
+  useEventListener(otherWindows(), 'message', () => void look());
+  useEventListener(window, 'focus', () => void look());
+  useEventListener(document, 'visibilitychange', () => void (document.hidden || look()));
+}

@@ -1,0 +1,43 @@
+import { expect, test } from './desk';
+
+test('what is kept, changed and deleted in one window is so in another one at once', async ({ somebody: { page } }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New message' }).click();
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await letter.focus();
+  await page.keyboard.type('Dear Ada, ');
+  const offered = (name: RegExp) => page.getByRole('option', { name });
+
+  const other = await page.context().newPage();
+  const body = other.getByRole('textbox', { name: 'Body' });
+  const keep = async (wording: string) => {
+    await body.fill(wording);
+    await other.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(other.getByText('Kept', { exact: true })).toBeVisible();
+  };
+  await other.goto('/library?note=new');
+  await other.getByLabel('Name', { exact: true }).fill('Winter visits');
+  await keep('In winter I come on Mondays.');
+  await page.bringToFront();
+  await letter.press('End');
+  await page.keyboard.type(',,winter');
+  await expect(offered(/Winter visits/)).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(letter).toHaveText('Dear Ada, In winter I come on Mondays.');
+
+  // What was read before is not put in once it says something else.
+  await other.bringToFront();
+  await keep('In winter I come on Tuesdays.');
+  await page.bringToFront();
+  await page.keyboard.type(' ,,winter');
+  await expect(offered(/Tuesdays/)).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(letter).toHaveText('Dear Ada, In winter I come on Mondays. In winter I come on Tuesdays.');
+
+  await other.bringToFront();
+  await other.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(other.getByRole('button', { name: 'Undo' })).toBeVisible();
+  await page.bringToFront();
+  await page.keyboard.type(' ,,winter');
+  await expect(page.getByText('No note holds “winter”.')).toBeVisible();
+});
