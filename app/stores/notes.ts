@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
-import type { BinRow, Note, NoteMark, NoteMarks, NoteRow } from '#shared/types/wire';
-import { IDS_AT_ONCE, type NoteInput, type NoteUse } from '#shared/schemas/note';
+import { IDS_AT_ONCE, type BinRow, type Note, type NoteMark, type NoteMarks, type NoteRow } from '#shared/types/wire';
+import type { NoteInput, NoteUse } from '#shared/schemas/note';
 import { CueTable } from '#core/cue/table';
 import type { NearHit } from '#core/near';
 import type { Hit, SearchNote } from '#core/search';

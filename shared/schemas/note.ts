@@ -1,6 +1,7 @@
 import './words';
 import { array, boolean, number, object, string, type InferType } from 'yup';
 import { emptyDoc } from '#core/note/schema';
+import { IDS_AT_ONCE } from '../types/wire';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
 import { trimmed } from './text';
 import { phrase } from '#core/text/phrase';
@@ -62,9 +63,6 @@ export const noteUseSchema = object({
   /** Which of its questions the note was put in for, by their numbers from 0; none where it is for all. */
   asks: array(number().integer().min(0).max(100).required()).required().max(100).default([]),
 });
-
-/** So many notes can be asked for by their ids at once. */
-export const IDS_AT_ONCE = 100;
 
 /** Which notes of the library are listed: all, those within reach, those whose ids come after one, or those of `ids`. */
 export const noteListSchema = object({

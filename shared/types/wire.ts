@@ -143,6 +143,9 @@ export interface NoteRow {
 /** By what one sees that a note was changed or used. */
 export type NoteMark = Pick<NoteRow, 'id' | 'version' | 'used' | 'pinOrder'>;
 
+/** So many notes can be asked for by their ids at once. */
+export const IDS_AT_ONCE = 100;
+
 /** The marks of the whole library under a digest; without them where the digest is the one that was known. */
 export interface NoteMarks {
   digest: string;
