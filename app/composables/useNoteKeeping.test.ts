@@ -23,15 +23,20 @@ const start: Note = {
 /** A server with one note, as any window sees it. */
 let stored: Note;
 let onPut = () => {};
+let isGone = false;
 let world: ReturnType<typeof openInterface>;
 const elsewhere = (part: Partial<Note>) => (stored = { ...stored, ...part, version: stored.version + 1 });
 
 beforeEach(() => {
   stored = structuredClone(start);
   onPut = () => {};
+  isGone = false;
   world = openInterface((path, { method, body }) => {
+    if (path === '/notes/restore') isGone = false;
+    if (path === '/notes/restore') return [stored];
     if (method !== 'PUT') return stored;
     onPut();
+    if (isGone) throw new ApiError('This note is not there any more.', 404, { code: 'notFound' });
     const { version, ...content } = body as unknown as NoteInput & { version: number };
     if (version !== stored.version) throw staleWith(stored);
     return (stored = { ...stored, ...content, version: version + 1 });
@@ -51,6 +56,7 @@ function bench(note: Note | null = structuredClone(stored), brought: NoteInput |
     },
     keepIt: () => keeping.keep({ ...keeping.content } as NoteInput, show, (kept) => (current = kept)),
     takeItBack: () => keeping.takeBack(show),
+    followIt: (theirs: Note) => keeping.follow(theirs, show),
   };
 }
 
@@ -205,5 +211,43 @@ describe('a note on the bench', () => {
     expect(bench().content).toMatchObject({ name: 'Old form', body: start.body });
     world.kept.set('jar-note:me:note:n1', '{cut off');
     expect(bench().content.name).toBe('Prices');
+  });
+});
+
+describe('a note that another window changes', () => {
+  it('is shown as it is by then where nothing was written here, and kept from there', async () => {
+    const mine = bench();
+    expect(mine.followIt(elsewhere({ name: 'All prices' }))).toBe(true);
+    expect([mine.content.name, mine.dirty.value]).toEqual(['All prices', false]);
+    mine.write({ description: 'Since spring' });
+    await mine.keepIt();
+    expect(stored).toMatchObject({ name: 'All prices', description: 'Since spring', version: 3 });
+    expect(mine.joined.value).toBe('');
+  });
+
+  it('is left as it stands where something was written here, or the note is another one', () => {
+    const mine = bench();
+    expect(mine.followIt({ ...elsewhere({ name: 'Other' }), id: 'n2' })).toBe(false);
+    mine.write({ description: 'Mine' });
+    expect(mine.followIt(elsewhere({ name: 'All prices' }))).toBe(false);
+    expect(mine.content).toMatchObject({ name: 'Prices', description: 'Mine' });
+  });
+
+  it('leaves written down what that window has written on since', () => {
+    const mine = bench();
+    const other = bench();
+    other.write({ description: 'Being written' });
+    mine.followIt(elsewhere({ name: 'All prices' }));
+    expect(bench().content.description).toBe('Being written');
+  });
+
+  it('is back with what was written here, where it was deleted', async () => {
+    const mine = bench();
+    mine.write({ description: 'Mine' });
+    isGone = true;
+    elsewhere({});
+    await mine.keepIt();
+    expect([isGone, stored.description]).toEqual([false, 'Mine']);
+    expect(mine.joined.value).toContain('it is back, with your changes');
   });
 });

@@ -110,6 +110,7 @@ export function useNoteKeeping(
     again = true,
   ): Promise<void> {
     let theirs: Note | null = null;
+    let wasGone = false;
     const sent = JSON.stringify(content);
     await form.submit(input, async (valid) => {
       const current = note();
@@ -129,7 +130,11 @@ export function useNoteKeeping(
         if (isWrittenOn) touch();
         onKept(kept);
       } catch (error) {
-        if (!current || !(error instanceof ApiError) || error.data.code !== 'stale') throw error;
+        if (!current || !(error instanceof ApiError)) throw error;
+        wasGone = error.status === 404;
+        // What is kept is wanted, whatever was done with it elsewhere.
+        if (wasGone && !(await notes.restore([own!])).length) throw error;
+        if (!wasGone && error.data.code !== 'stale') throw error;
         theirs = await notes.read(current.id, true);
       }
     });
@@ -137,7 +142,21 @@ export function useNoteKeeping(
     if (!join(theirs, show)) return;
     if (again) await keep({ ...(toRaw(content) as NoteInput) }, show, onKept, false);
     // Said once it is true of what is kept, not while it is still on its way.
-    if (!conflict.value) joined.value = t('library.bothChanges');
+    if (!conflict.value) joined.value = t(wasGone ? 'library.backAgain' : 'library.bothChanges');
+  }
+
+  /** Shows what was changed elsewhere, where nothing was written here. @returns whether it does */
+  function follow(theirs: Note, show: (wording: { subject: DocJson; body: DocJson }) => void): boolean {
+    if (dirty.value || form.busy.value || theirs.id !== own || theirs.version <= version.value) return false;
+    // What another window has written on since is in the same journal, and stays there.
+    const written = journal.read();
+    base = inputOf(theirs);
+    version.value = theirs.version;
+    Object.assign(content, structuredClone(base));
+    show(base);
+    settled();
+    if (written) journal.write(written);
+    return true;
   }
 
   function takeBack(show: (wording: { subject: DocJson; body: DocJson }) => void): void {
@@ -148,5 +167,5 @@ export function useNoteKeeping(
     settled();
   }
 
-  return { content, dirty, conflict, joined, touch, settled, keep, takeBack };
+  return { content, dirty, conflict, joined, touch, settled, keep, follow, takeBack };
 }

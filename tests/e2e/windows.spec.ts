@@ -1,4 +1,4 @@
-import { expect, test } from './desk';
+import { expect, keepNote, paragraph, test, text } from './desk';
 
 test('what is kept, changed and deleted in one window is so in another one at once', async ({ somebody: { page } }) => {
   await page.goto('/');
@@ -40,4 +40,28 @@ test('what is kept, changed and deleted in one window is so in another one at on
   await page.bringToFront();
   await page.keyboard.type(' ,,winter');
   await expect(page.getByText('No note holds “winter”.')).toBeVisible();
+});
+
+test('the bench follows what another window keeps, and brings back what that one deleted', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Winter visits', body: [paragraph(text('On Mondays.'))] });
+  const other = await page.context().newPage();
+  for (const window of [page, other]) {
+    await window.goto('/library');
+    await window.getByRole('button', { name: 'Winter visits' }).click();
+    await expect(window.getByRole('textbox', { name: 'Body' })).toHaveText('On Mondays.');
+  }
+  await other.getByRole('textbox', { name: 'Body' }).fill('On Tuesdays.');
+  await other.getByRole('button', { name: 'Keep', exact: true }).click();
+  const body = page.getByRole('textbox', { name: 'Body' });
+  await expect(body).toHaveText('On Tuesdays.');
+  await expect(page.getByText('Kept', { exact: true })).toBeVisible();
+  await other.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Winter visits' })).toBeHidden();
+  await body.press('Control+End');
+  await page.keyboard.type(' At nine.');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('it is back, with your changes')).toBeVisible();
+  for (const window of [page, other]) await expect(window.getByRole('button', { name: 'Winter visits' })).toBeVisible();
 });

@@ -14,6 +14,7 @@ import { toText } from '#core/note/text';
 import { useAccountStore } from '~/stores/account';
 import { useKeepStore, type LeftOutParts } from '~/stores/keep';
 import { useLookupsStore } from '~/stores/lookups';
+import { useNotesStore } from '~/stores/notes';
 
 /** A note on the bench; without one, a new note is written, from what was brought along if there is something. */
 const props = defineProps<{ note: Note | null }>();
@@ -21,6 +22,7 @@ const emit = defineEmits<{ kept: [note: Note]; open: [id: string]; remove: []; c
 
 const account = useAccountStore();
 const lookups = useLookupsStore();
+const notes = useNotesStore();
 const brought = useKeepStore().take(props.note?.id ?? 'new');
 const form = useForm(noteSchema);
 const { fields, problem, busy } = form;
@@ -115,6 +117,15 @@ async function keep() {
   };
   await keeping.keep(input, editors.show, (kept) => emit('kept', kept));
 }
+
+watch(
+  () => props.note && notes.byId.get(props.note.id)?.version,
+  async (now) => {
+    if (!now || now <= props.note!.version || dirty.value) return;
+    const theirs = await notes.read(props.note!.id).catch(() => null);
+    if (theirs && keeping.follow(theirs, editors.show)) emit('kept', theirs);
+  },
+);
 
 /** Both versions put together as chosen; the next Keep writes it. */
 function merge(doc: DocJson) {

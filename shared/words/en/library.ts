@@ -275,6 +275,7 @@ export default {
   importInterrupted: 'The import was interrupted. What came in so far is kept; go on with it when you like.',
   fileTooLarge:
     '“{name}” is {size}; a file can have at most {limit}. It was not read. A library this large comes in parts, a shelf at a time.',
+  backAgain: 'This note was deleted elsewhere meanwhile; it is back, with your changes.',
   bothChanges: 'This note was changed elsewhere meanwhile; both changes are in it.',
   pageTitle: 'Library · Jar Note',
   usedWhenever: 'Used whenever',
