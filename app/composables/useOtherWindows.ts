@@ -10,9 +10,17 @@ const LOOK_MS = 500;
 
 /** Takes over what was changed in another window when that says so; on another machine, when this window is come back to. */
 export function useOtherWindows(): void {
-  const stores = [useNotesStore(), useLookupsStore(), useRoutinesStore(), useAccountStore()];
-  // What cannot be read now is read when one looks again.
-  const look = useThrottleFn(() => Promise.allSettled(stores.map((store) => store.catchUp())), LOOK_MS, true);
+  const account = useAccountStore();
+  const stores = [useNotesStore(), useLookupsStore(), useRoutinesStore(), account];
+  const look = useThrottleFn(
+    async () => {
+      // What cannot be read now is read when one looks again.
+      if (await account.isStillTheirs().catch(() => false))
+        await Promise.allSettled(stores.map((one) => one.catchUp()));
+    },
+    LOOK_MS,
+    true,
+  );
   useEventListener(otherWindows(), 'message', () => void look());
   useEventListener(window, 'focus', () => void look());
   useEventListener(document, 'visibilitychange', () => void (document.hidden || look()));

@@ -11,8 +11,10 @@ export const useAccountStore = defineStore('account', () => {
   const demoOffered = ref(false);
   let loaded: Promise<void> | null = null;
 
+  const ask = () => api<{ account: Account | null; demo: boolean }>('/account');
+
   async function read(): Promise<void> {
-    const answer = await api<{ account: Account | null; demo: boolean }>('/account');
+    const answer = await ask();
     account.value = answer.account;
     demoOffered.value = answer.demo;
     settings.value = answer.account ? await api<Settings>('/settings') : null;
@@ -55,10 +57,18 @@ export const useAccountStore = defineStore('account', () => {
     if (account.value) account.value = { ...account.value, name: now.name };
   }
 
+  /** Whether whoever is signed in by now is who this window is of: all windows of a browser are signed in as the same. */
+  async function isStillTheirs(): Promise<boolean> {
+    const id = (await ask()).account?.id;
+    // What is not saved yet is written down under the one whose it is.
+    if (id && id !== account.value?.id) window.location.assign('/');
+    return Boolean(id) && id === account.value?.id;
+  }
+
   /** Takes over settings that were changed in another window. @throws ApiError when that cannot be read */
   const catchUp = async () => takeSettings(await api<Settings>('/settings'));
 
   watch(settings, (now) => (ownKeys.value = now?.keys ?? {}), { immediate: true });
 
-  return { account, settings, demoOffered, load, enter, leave, saveSettings, catchUp };
+  return { account, settings, demoOffered, load, enter, leave, saveSettings, isStillTheirs, catchUp };
 });

@@ -30,8 +30,8 @@ export function failureOf(status: number, data: ErrorData | undefined): ApiError
   return new ApiError(data?.words ? say(data.words) : t('app.somethingWentWrong'), status, data ?? { code: 'unknown' });
 }
 
-/** What other windows of the account have in memory too. */
-const SHARED = /^\/(notes|shelves|lookups|routines|settings)\b/;
+/** What other windows have in memory too. */
+const SHARED = /^\/(account|notes|shelves|lookups|routines|settings)\b/;
 
 /** Asks the server, and tells other windows where something of theirs was changed. @throws ApiError with a message for the user */
 export async function api<T>(path: string, options: Options = {}): Promise<T> {

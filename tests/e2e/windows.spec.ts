@@ -65,3 +65,19 @@ test('the bench follows what another window keeps, and brings back what that one
   await expect(page.getByText('it is back, with your changes')).toBeVisible();
   for (const window of [page, other]) await expect(window.getByRole('button', { name: 'Winter visits' })).toBeVisible();
 });
+
+test('a window is of whoever is signed in by now, not of who was when it was opened', async ({
+  somebody: { page },
+}) => {
+  await keepNote(page, { name: 'Winter visits', body: [paragraph(text('On Mondays.'))] });
+  await page.goto('/library');
+  await expect(page.getByRole('button', { name: 'Winter visits' })).toBeVisible();
+  const other = await page.context().newPage();
+  await other.goto('/');
+  await other.getByRole('banner').getByRole('button', { name: 'Sign out' }).click();
+  await other.getByRole('button', { name: /Open the demo/ }).click();
+  await expect(page.getByRole('banner')).toContainText('Wren Halloway');
+  await page.getByRole('navigation').getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByRole('button', { name: 'Running late', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Winter visits' })).toHaveCount(0);
+});
