@@ -32,11 +32,14 @@ beforeEach(() => {
   onPut = () => {};
   isGone = false;
   world = openInterface((path, { method, body }) => {
-    if (path === '/notes/restore') isGone = false;
-    if (path === '/notes/restore') return [stored];
+    if (path === '/notes/restore') {
+      if (!isGone) throw new ApiError('This note is not there any more.', 404, { code: 'not-found' });
+      isGone = false;
+      return [stored];
+    }
     if (method !== 'PUT') return stored;
     onPut();
-    if (isGone) throw new ApiError('This note is not there any more.', 404, { code: 'notFound' });
+    if (isGone) throw new ApiError('This note is not there any more.', 404, { code: 'not-found' });
     const { version, ...content } = body as unknown as NoteInput & { version: number };
     if (version !== stored.version) throw staleWith(stored);
     return (stored = { ...stored, ...content, version: version + 1 });
@@ -46,7 +49,8 @@ beforeEach(() => {
 
 function bench(note: Note | null = structuredClone(stored), brought: NoteInput | null = null) {
   let current = note;
-  const keeping = useNoteKeeping(() => current, brought, useForm(noteSchema));
+  const form = useForm(noteSchema);
+  const keeping = useNoteKeeping(() => current, brought, form);
   const show = ({ body }: { body: DocJson }) => (keeping.content.body = body);
   return {
     ...keeping,
@@ -56,6 +60,7 @@ function bench(note: Note | null = structuredClone(stored), brought: NoteInput |
     },
     keepIt: () => keeping.keep({ ...keeping.content } as NoteInput, show, (kept) => (current = kept)),
     takeItBack: () => keeping.takeBack(show),
+    formProblem: () => form.problem.value,
     followIt: (theirs: Note) => keeping.follow(theirs, show),
   };
 }
@@ -249,5 +254,19 @@ describe('a note that another window changes', () => {
     await mine.keepIt();
     expect([isGone, stored.description]).toEqual([false, 'Mine']);
     expect(mine.joined.value).toContain('it is back, with your changes');
+  });
+
+  it('says what is missing where it is not the note', async () => {
+    const mine = bench();
+    mine.write({ description: 'Mine' });
+    onPut = () => {
+      throw new ApiError('This shelf is not there any more.', 404, { code: 'not-found' });
+    };
+    await mine.keepIt();
+    expect([mine.formProblem(), mine.joined.value, mine.dirty.value]).toEqual([
+      'This shelf is not there any more.',
+      '',
+      true,
+    ]);
   });
 });

@@ -131,9 +131,8 @@ export function useNoteKeeping(
         onKept(kept);
       } catch (error) {
         if (!current || !(error instanceof ApiError)) throw error;
-        wasGone = error.status === 404;
-        // What is kept is wanted, whatever was done with it elsewhere.
-        if (wasGone && !(await notes.restore([own!])).length) throw error;
+        // What is kept is wanted, whatever was done with it elsewhere. Where the note is there, it is its shelf that is gone.
+        if (error.status === 404) wasGone = (await notes.restore([own!]).catch(() => [])).length > 0;
         if (!wasGone && error.data.code !== 'stale') throw error;
         theirs = await notes.read(current.id, true);
       }
@@ -142,7 +141,7 @@ export function useNoteKeeping(
     if (!join(theirs, show)) return;
     if (again) await keep({ ...(toRaw(content) as NoteInput) }, show, onKept, false);
     // Said once it is true of what is kept, not while it is still on its way.
-    if (!conflict.value) joined.value = t(wasGone ? 'library.backAgain' : 'library.bothChanges');
+    if (!conflict.value && !form.problem.value) joined.value = t(wasGone ? 'library.backAgain' : 'library.bothChanges');
   }
 
   /** Shows what was changed elsewhere, where nothing was written here. @returns whether it does */
