@@ -12,7 +12,7 @@ const WORDS = 4;
 /** The note search at the caret: what it finds, and which of that Enter takes. */
 export function useCaretSearch(around: {
   editor: () => Editor;
-  search: () => OpenSearch | null;
+  search: Ref<OpenSearch | null>;
   occasion: () => Occasion;
   /** The message that is answered; null for none. */
   answers: () => string | null;
@@ -20,18 +20,38 @@ export function useCaretSearch(around: {
 }) {
   const notes = useNotesStore();
   const knowing = useKnowingStore();
-  const { current, onArrow } = useListBox(() => around.search()?.found.length ?? 0);
+  const { current, onArrow } = useListBox(() => around.search.value?.found.length ?? 0);
 
   async function find(query: string): Promise<FoundNote[]> {
     current.value = 0;
+    return found(query);
+  }
+
+  async function found(query: string): Promise<FoundNote[]> {
     if (query.trim()) return notes.search(query, 20, around.occasion());
     const offered = around.answers() ? knowing.offered.map(({ row }) => row) : [];
     return [...new Set([...offered, ...notes.pinned.slice(0, 7)])].map((row) => ({ row, terms: [] }));
   }
 
+  // What is offered says what the notes say by now, also when another window changes them meanwhile.
+  watch(
+    () => notes.rows,
+    async () => {
+      const open = around.search.value;
+      const again = open && (await found(open.query));
+      if (!again || around.search.value !== open) return;
+      const chosen = open.found[current.value]?.row.id;
+      around.search.value = { ...open, found: again };
+      current.value = Math.max(
+        0,
+        again.findIndex(({ row }) => row.id === chosen),
+      );
+    },
+  );
+
   /** Takes a key pressed in the letter while the search is open; false when it means something else. */
   function onKey(event: KeyboardEvent): boolean {
-    const open = around.search();
+    const open = around.search.value;
     if (onArrow(event)) return true;
     const hit = open?.found[current.value];
     if ((event.key !== 'Enter' && event.key !== 'Tab') || !hit) return false;
@@ -41,7 +61,7 @@ export function useCaretSearch(around: {
 
   // The note nearest to hand is fetched before it is asked for.
   watch([around.search, current], () => {
-    const hit = around.search()?.found[current.value];
+    const hit = around.search.value?.found[current.value];
     if (hit) notes.read(hit.row.id).catch(() => {});
   });
 

@@ -25,11 +25,18 @@ const query = ref('');
 const found = shallowRef<FoundNote[]>([]);
 const { current, onArrow } = useListBox(() => found.value.length);
 
-watch(query, async (text) => {
+let asking = 0;
+// What was found is looked for again when notes change, also in another window.
+watch([query, () => notes.rows], async ([text], [before]) => {
+  const number = ++asking;
   const hits = text.trim() ? await notes.search(text, 12, props.occasion) : [];
-  if (text !== query.value) return;
+  if (number !== asking) return;
+  const chosen = text === before ? found.value[current.value]?.row.id : undefined;
   found.value = hits;
-  current.value = 0;
+  current.value = Math.max(
+    0,
+    hits.findIndex(({ row }) => row.id === chosen),
+  );
 });
 
 /** The notes used most, when nothing is pinned yet. */

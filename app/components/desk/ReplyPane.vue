@@ -135,7 +135,7 @@ watch(version, (saved) => saved && emit('saved', saved));
 const { occasion, answers } = useOccasion(draft, () => props.message?.subject);
 const caretSearch = useCaretSearch({
   editor: () => body,
-  search: () => search.value,
+  search,
   occasion: () => occasion.value,
   answers: () => answers.value,
   take: (id, range) => void insert(id, { range }),
