@@ -11,7 +11,7 @@ export const shortcut = (name: CommandName): string =>
 
 let people = 0;
 
-/** Somebody at the application, with an account of their own, as the tests need them. */
+/** Somebody with an account of their own, signed in, as the tests need them; nothing of the application is open yet. */
 export interface Somebody {
   page: Page;
   address: string;
@@ -53,8 +53,6 @@ export const test = base.extend<Fixtures>({
     // Messages leave at once, but where a test is about their rest.
     const settings = await (await page.request.get('/api/settings')).json();
     await page.request.put('/api/settings', { data: { ...settings, sendDelay: 0 } });
-    await page.goto('/');
-    await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
     const db = connect(process.env.JAR_NOTE_DATABASE!);
     await use({
       page,
@@ -81,8 +79,9 @@ export function clientMessage({
   );
 }
 
-/** Chooses files to bring in, and waits until they are there. */
+/** Chooses files to bring in on the Desk, which is opened where nothing is, and waits until they are there. */
 export async function bring(page: Page, files: { name: string; buffer: Buffer }[]): Promise<void> {
+  if (page.url() === 'about:blank') await page.goto('/');
   await page
     .getByLabel('Files with messages')
     .setInputFiles(files.map((file) => ({ ...file, mimeType: 'message/rfc822' })));

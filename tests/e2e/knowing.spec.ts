@@ -26,7 +26,7 @@ test('the right note is offered and put in with one key, questions are numbered,
     name: 'Opening hours',
     body: [paragraph(text('We are open on weekdays from nine to five.'))],
   });
-  await page.reload();
+  await page.goto('/');
   const asking = 'Dear Robin,\r\n\r\nwhat does a tuning cost? And can you help us moving the piano?\r\n\r\nAda';
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage({ text: asking }) }]);
   const row = page.getByRole('button', { name: /^Ada Marsh/ });
@@ -95,7 +95,7 @@ test('a message of HTML has its questions numbered, and a key pressed in it take
   await keepNote(page, { name: 'Prices', body: [paragraph(text(PRICE))] });
   await keepNote(page, { name: 'Moving a piano', body: [paragraph(text(MOVING))] });
   await keepNote(page, { name: 'Hours', body: [paragraph(text('We are open on weekdays from nine to five.'))] });
-  await page.reload();
+  await page.goto('/');
   const html = Buffer.from(
     'From: Ada Marsh <ada@client.example>\r\nTo: robin@test.example\r\nSubject: A tuning\r\nMessage-ID: <html@client.example>\r\nDate: Mon, 23 Nov 2026 09:00:00 +0000\r\nContent-Type: text/html; charset=utf-8\r\n\r\n<p>Hello,</p><p>how much <b>does a tuning</b> cost?</p><p>Ada</p>\r\n',
   );
@@ -297,7 +297,7 @@ test('the facts of a message are marked, and one key takes one into a blank, to 
     paragraph(text('I come on '), blank('day', 'date', { style: 'long' }), text('; the fee is '), blank('fee')),
   ];
   await keepNote(page, { name: 'Fixed day', body });
-  await page.reload();
+  await page.goto('/');
   const words =
     'Dear Robin,\r\n\r\ncould you come on 14 April 2031? My telephone is 01632 960 777.\r\nWe live at 12 Lamp Lane, Tern Bay.\r\n\r\nAda';
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage({ text: words }) }]);
@@ -378,7 +378,7 @@ test('what is changed again and again in a note is proposed with its letters, ma
 test('what is learnt in one window is known in another at once', async ({ somebody: { page }, context }) => {
   await keepNote(page, { name: 'Prices', body: [paragraph(text(PRICE))] });
   await keepNote(page, { name: 'Moving a piano', body: [paragraph(text(MOVING))] });
-  await page.reload();
+  await page.goto('/');
   const ask = (from: string, id: string) => ({
     name: `${id}.eml`,
     buffer: clientMessage({ from, id, text: 'Dear Robin,\r\n\r\nwhat does a tuning cost?' }),

@@ -86,6 +86,7 @@ test('a mailbox is connected in the settings: what is wrong is said, a certifica
 test('new mail comes by itself and is answered from the mailbox it came to', async ({ somebody }) => {
   const { page } = somebody;
   const { address, client } = await connected(somebody, 'answers');
+  await page.goto('/');
   await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
   await client.append('INBOX', letter('News', address, { more: 'List-Id: <news.example>\r\n' }));
   await client.append('INBOX', letter('Tuning', address));
@@ -118,7 +119,7 @@ test('mail is searched, several messages are moved to a folder and back, and a c
   for (const subject of ['Grand piano', 'Upright', 'Harpsichord'])
     await client.append('INBOX', letter(subject, address));
   await client.append('INBOX', letter('Re: Grand piano', address));
-  await page.reload();
+  await page.goto('/');
   await expect(page.getByRole('button', { name: /Harpsichord/ })).toBeVisible({ timeout: 20_000 });
   await page.keyboard.press(shortcut('searchMail'));
   await page.keyboard.type('gra pia');

@@ -34,7 +34,7 @@ test('the main job by keyboard alone, on a message of one’s own', async ({ som
     ],
   });
   await keepNote(page, { name: 'Gate code', body: [paragraph(text('Is there a gate code?'))] });
-  await page.reload();
+  await page.goto('/');
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
 
   // From here on no pointer.
@@ -106,7 +106,7 @@ test('a search marks what it found by, wherever it stands; holding Alt shows the
     shelfId: shelf.id,
     body: [paragraph(text('Keep the room at 45 per cent.'))],
   });
-  await page.reload();
+  await page.goto('/');
   const found = page.getByRole('option', { name: /Humidity/ });
   const search = page.getByLabel('Find a note');
   await page.getByRole('button', { name: 'New message' }).click();
@@ -134,7 +134,7 @@ test('inserting is one step of undo, and Escape leaves a blank for later', async
     name: 'Two blanks',
     body: [paragraph(text('On '), blank('day'), text(' or '), blank('other day'))],
   });
-  await page.reload();
+  await page.goto('/');
   await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
   await page.getByRole('button', { name: /^Ada Marsh/ }).click();
   await page.keyboard.press(shortcut('reply'));
@@ -176,7 +176,7 @@ test('a new message takes the subject of the note; a reply keeps its own', async
     subject: [text('Your booking, '), blank('day')],
     body: [paragraph(text('It is booked.'))],
   });
-  await page.reload();
+  await page.goto('/');
   await page.getByRole('button', { name: 'New message' }).click();
   await page.getByLabel('To', { exact: true }).fill('Bo Finch <bo@client.example>');
   await page.getByRole('button', { name: 'Booking' }).click();
@@ -195,6 +195,7 @@ test('a new message takes the subject of the note; a reply keeps its own', async
 });
 
 test('a refusal shows the reason and the draft stays; put right, it goes', async ({ somebody: { page, received } }) => {
+  await page.goto('/');
   await page.getByRole('button', { name: 'New message' }).click();
   await page.getByLabel('To', { exact: true }).fill('who@nowhere.invalid');
   await page.getByRole('textbox', { name: 'Subject' }).fill('Hello');
@@ -212,6 +213,7 @@ test('a refusal shows the reason and the draft stays; put right, it goes', async
 test('a message without a recipient or with an impossible address is held back, with the place shown', async ({
   somebody: { page, received },
 }) => {
+  await page.goto('/');
   await page.getByRole('button', { name: 'New message' }).click();
   await page.getByRole('textbox', { name: 'Your reply' }).fill('Text.');
   await page.getByRole('button', { name: 'Send', exact: true }).click();

@@ -248,6 +248,7 @@ test('an mbox comes in with its broken message marked; the same file twice adds 
 });
 
 test('files can be dropped anywhere on the Desk', async ({ somebody: { page } }) => {
+  await page.goto('/');
   const data = await page.evaluateHandle((content) => {
     const transfer = new DataTransfer();
     transfer.items.add(new File([content], 'ada.eml', { type: 'message/rfc822' }));

@@ -47,7 +47,7 @@ const put = ({ attrs }: WordingBlank) => editor.chain().focus().insertContent({ 
 <template>
   <div class="wording">
     <EditorContent :editor="editor" class="text" />
-    <el-dropdown v-if="blanks.length" trigger="click" @command="put">
+    <el-dropdown v-if="blanks.length" trigger="click" :persistent="false" @command="put">
       <button type="button" class="text-button small">{{ putting }} ▾</button>
       <template #dropdown>
         <el-dropdown-menu>

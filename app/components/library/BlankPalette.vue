@@ -176,7 +176,14 @@ const choose = ({ kind, options, label, choose: more }: Choice) =>
 <template>
   <div class="palette" role="group" :aria-label="t('library.putBlankIn')">
     <span class="small soft">{{ t('library.blankTitle') }}</span>
-    <el-dropdown v-for="group in shown" :key="group.title" trigger="click" max-height="340" @command="choose">
+    <el-dropdown
+      v-for="group in shown"
+      :key="group.title"
+      trigger="click"
+      :persistent="false"
+      max-height="340"
+      @command="choose"
+    >
       <button type="button" class="text-button">{{ group.title }} ▾</button>
       <template #dropdown>
         <el-dropdown-menu>

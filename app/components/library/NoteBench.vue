@@ -4,6 +4,7 @@ import type { FormerWording, Note, NoteRow } from '#shared/types/wire';
 import { noteSchema, type NoteInput } from '#shared/schemas/note';
 import { definitions } from '#core/blank/blanks';
 import { blankKey } from '#core/blank/kinds/key';
+import type { BlankDef } from '#core/blank/kinds/kind';
 import { checkNote, type NoteProblem } from '#core/blank/check';
 import { proposedName } from '#core/library/name';
 import { partsOf, partsOfText } from '#core/message/own';
@@ -80,8 +81,11 @@ function set(part: Partial<NoteInput>) {
 const wrong = computed(() =>
   checkNote(parseDoc(content.subject), parseDoc(content.body), lookups.state === 'ready' ? known.value : undefined),
 );
-/** The blanks of the note, each once. */
-const blanks = computed(() => definitions([parseDoc(content.subject), parseDoc(content.body)]));
+/** The blanks of the note, each once; the same list until one of them changes, as each key that is typed asks for them. */
+const blanks = computed<BlankDef[]>((before) => {
+  const now = definitions([parseDoc(content.subject), parseDoc(content.body)]);
+  return before && JSON.stringify(before) === JSON.stringify(now) ? before : now;
+});
 const others = computed(() =>
   blanks.value.filter(({ label }) => blankKey(label) !== blankKey(chosen.value?.attrs.label ?? '')),
 );
