@@ -32,7 +32,7 @@ const settle = (keep: 'mine' | 'theirs') =>
 const weekdays = Array.from({ length: 7 }, (_, i) =>
   new Intl.DateTimeFormat('en', { weekday: 'short', timeZone: 'UTC' }).format(Date.UTC(2026, 0, 5 + i)),
 );
-const zones = Intl.supportedValuesOf('timeZone');
+const zones = Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }));
 const { store: theme } = useColorMode();
 const themes = [
   { value: 'auto', label: t('settings.asComputer') },
@@ -169,9 +169,14 @@ const isStale = computed(() => code.value === 'stale');
             ><el-input id="s-locale" v-model="values.locale" placeholder="en-GB"
           /></el-form-item>
           <el-form-item :label="t('settings.timeZone')" :error="fields.timeZone" for="s-zone">
-            <el-select id="s-zone" v-model="values.timeZone" filterable :aria-label="t('settings.timeZone')"
-              ><el-option v-for="zone in zones" :key="zone" :value="zone" :label="zone"
-            /></el-select>
+            <el-select-v2
+              id="s-zone"
+              v-model="values.timeZone"
+              :options="zones"
+              filterable
+              fit-input-width
+              :aria-label="t('settings.timeZone')"
+            />
           </el-form-item>
         </div>
         <div class="columns">

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { signInSchema } from '#shared/schemas/account';
 import { useAccountStore } from '~/stores/account';
+import { otherWindows } from '~/utils/otherWindows';
 
 definePageMeta({ layout: 'door' });
 
@@ -29,6 +31,11 @@ async function demo() {
     problem.value = messageOf(error);
   }
 }
+
+// Who signs in in another window is signed in here too.
+useEventListener(otherWindows(), 'message', async () => {
+  if (await store.isSignedIn().catch(() => false)) window.location.assign(wanted());
+});
 
 onMounted(() => store.load().catch((error) => (problem.value = messageOf(error))));
 </script>

@@ -57,12 +57,20 @@ export const useAccountStore = defineStore('account', () => {
     if (account.value) account.value = { ...account.value, name: now.name };
   }
 
-  /** Whether whoever is signed in by now is who this window is of: all windows of a browser are signed in as the same. */
+  /** Whether somebody is signed in by now, perhaps in another window. */
+  const isSignedIn = async () => Boolean((await ask()).account);
+
+  /**
+   * Whether whoever is signed in by now is who this window is of: all windows of a browser are signed in as the same. Where it
+   * is somebody else, it opens anew; where it is nobody any more, at the door, which leads back to where one is.
+   */
   async function isStillTheirs(): Promise<boolean> {
     const id = (await ask()).account?.id;
+    if (id === account.value?.id) return true;
+    const { pathname, search } = window.location;
     // What is not saved yet is written down under the one whose it is.
-    if (id && id !== account.value?.id) window.location.assign('/');
-    return Boolean(id) && id === account.value?.id;
+    window.location.assign(id ? '/' : `/sign-in?${new URLSearchParams({ to: pathname + search })}`);
+    return false;
   }
 
   /** Takes over settings that were changed in another window. @throws ApiError when that cannot be read */
@@ -70,5 +78,5 @@ export const useAccountStore = defineStore('account', () => {
 
   watch(settings, (now) => (ownKeys.value = now?.keys ?? {}), { immediate: true });
 
-  return { account, settings, demoOffered, load, enter, leave, saveSettings, isStillTheirs, catchUp };
+  return { account, settings, demoOffered, load, enter, leave, saveSettings, isSignedIn, isStillTheirs, catchUp };
 });

@@ -1,4 +1,4 @@
-import { expect, keepNote, paragraph, test, text } from './desk';
+import { bring, clientMessage, expect, keepNote, paragraph, shortcut, test, text } from './desk';
 
 test('what is kept, changed and deleted in one window is so in another one at once', async ({ somebody: { page } }) => {
   await page.goto('/');
@@ -80,4 +80,26 @@ test('a window is of whoever is signed in by now, not of who was when it was ope
   await page.getByRole('navigation').getByRole('link', { name: 'Library' }).click();
   await expect(page.getByLabel(/^Choose /).first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Winter visits' })).toHaveCount(0);
+});
+
+test('signing out in one window leaves nothing to read in another, and what was written there is there again', async ({
+  somebody: { page, address },
+}) => {
+  await bring(page, [{ name: 'ada.eml', buffer: clientMessage() }]);
+  await page.getByRole('button', { name: /^Ada Marsh/ }).click();
+  await expect(page.getByRole('heading', { name: 'Tuning in December' })).toBeVisible();
+  await page.keyboard.press(shortcut('reply'));
+  const letter = page.getByRole('textbox', { name: 'Your reply' });
+  await expect(letter).toBeFocused();
+  const other = await page.context().newPage();
+  await other.goto('/library');
+  await page.bringToFront();
+  await page.keyboard.type('Dear Ada, on Tuesday.');
+  await other.getByRole('banner').getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByLabel('Password')).toBeVisible();
+  await expect(page.getByText('could you come in December?')).toHaveCount(0);
+  await page.getByLabel('E-mail address').fill(address);
+  await page.getByLabel('Password').fill('a long password');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(letter).toHaveText('Dear Ada, on Tuesday.');
 });
