@@ -188,27 +188,8 @@ function onKey(event: KeyboardEvent, id: string, at: number) {
   </div>
 </template>
 
+<style scoped src="../styles/findings.css"></style>
 <style scoped>
-.page {
-  height: 100%;
-  overflow-y: auto;
-  padding: var(--s4) var(--s6) var(--s6);
-}
-
-.page > * {
-  max-width: 900px;
-}
-
-.title {
-  font: 600 22px var(--serif);
-}
-
-.found {
-  list-style: none;
-  margin: var(--s3) 0 0;
-  padding: 0;
-}
-
 .found > li {
   padding: var(--s3);
   border-bottom: 1px solid var(--rule);
@@ -229,13 +210,6 @@ function onKey(event: KeyboardEvent, id: string, at: number) {
   color: var(--apricot-ink);
   border-bottom: 1.5px solid var(--apricot);
   padding: 0 3px;
-}
-
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s1) var(--s3);
-  margin-top: 2px;
 }
 
 .letters {

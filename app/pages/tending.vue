@@ -262,27 +262,8 @@ function onKey(event: KeyboardEvent, one: Tending, at: number) {
   </div>
 </template>
 
+<style scoped src="../styles/findings.css"></style>
 <style scoped>
-.page {
-  height: 100%;
-  overflow-y: auto;
-  padding: var(--s4) var(--s6) var(--s6);
-}
-
-.page > * {
-  max-width: 900px;
-}
-
-.title {
-  font: 600 22px var(--serif);
-}
-
-.found {
-  list-style: none;
-  margin: var(--s3) 0 0;
-  padding: 0;
-}
-
 li {
   padding: var(--s2) var(--s3);
   border-bottom: 1px solid var(--rule);
@@ -308,12 +289,5 @@ ins {
   text-decoration: underline;
   text-decoration-color: var(--green);
   text-underline-offset: 3px;
-}
-
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s1) var(--s3);
-  margin-top: 2px;
 }
 </style>

@@ -295,19 +295,10 @@ function takeOut() {
   </div>
 </template>
 
+<style scoped src="../styles/findings.css"></style>
 <style scoped>
 .page {
-  height: 100%;
-  overflow-y: auto;
-  padding: var(--s4) var(--s6) var(--s6);
-}
-
-.page > * {
-  max-width: 1080px;
-}
-
-.title {
-  font: 600 22px var(--serif);
+  --page-width: 1080px;
 }
 
 .page :deep(h2) {

@@ -170,34 +170,10 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
   </section>
 </template>
 
+<style scoped src="../../styles/settingList.css"></style>
 <style scoped>
-ul {
-  list-style: none;
-  margin: var(--s2) 0;
-  padding: 0;
-}
-
-li {
-  padding: var(--s2) 0;
-  border-top: 1px solid var(--rule);
-}
-
-.line {
-  display: flex;
-  align-items: baseline;
-  gap: var(--s2);
-}
-
 .said {
   margin-top: var(--s2);
-}
-
-.gap {
-  flex: 1;
-}
-
-.wrong {
-  color: var(--warn);
 }
 
 .leaving {

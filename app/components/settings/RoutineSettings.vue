@@ -92,29 +92,4 @@ const remove = once(
   </section>
 </template>
 
-<style scoped>
-ul {
-  list-style: none;
-  margin: var(--s2) 0;
-  padding: 0;
-}
-
-li {
-  padding: var(--s2) 0;
-  border-top: 1px solid var(--rule);
-}
-
-.line {
-  display: flex;
-  align-items: baseline;
-  gap: var(--s2);
-}
-
-.gap {
-  flex: 1;
-}
-
-.wrong {
-  color: var(--warn);
-}
-</style>
+<style scoped src="../../styles/settingList.css"></style>

@@ -74,6 +74,20 @@ function toAccount(row: Record<string, unknown>): AccountRow {
   };
 }
 
+/** The columns that are written when an account is made. */
+const begunColumns = (settings: Begun) => ({
+  name: settings.name,
+  locale: settings.locale,
+  time_zone: settings.timeZone,
+  fields: JSON.stringify(settings.fields),
+  signatures: JSON.stringify(settings.signatures),
+  signature_new: settings.signatureNew,
+  signature_answer: settings.signatureAnswer,
+  currency: settings.currency,
+  weekdays_off: JSON.stringify(settings.weekdaysOff),
+  days_off: JSON.stringify(settings.daysOff),
+});
+
 export async function insertAccount(db: Knex, account: AccountRow, settings: Begun, now: number) {
   await inTransaction(db, async (trx) => {
     await trx('accounts').insert({
@@ -86,16 +100,7 @@ export async function insertAccount(db: Knex, account: AccountRow, settings: Beg
     });
     await trx('settings').insert({
       owner: account.id,
-      name: settings.name,
-      locale: settings.locale,
-      time_zone: settings.timeZone,
-      fields: JSON.stringify(settings.fields),
-      signatures: JSON.stringify(settings.signatures),
-      signature_new: settings.signatureNew,
-      signature_answer: settings.signatureAnswer,
-      currency: settings.currency,
-      weekdays_off: JSON.stringify(settings.weekdaysOff),
-      days_off: JSON.stringify(settings.daysOff),
+      ...begunColumns(settings),
       send_delay: settings.sendDelay ?? 0,
     });
   });
@@ -161,16 +166,7 @@ export async function updateSettings(db: Knex, owner: string, version: number, s
     .where({ owner, version })
     .update({
       version: version + 1,
-      name: settings.name,
-      locale: settings.locale,
-      time_zone: settings.timeZone,
-      fields: JSON.stringify(settings.fields),
-      signatures: JSON.stringify(settings.signatures),
-      signature_new: settings.signatureNew,
-      signature_answer: settings.signatureAnswer,
-      currency: settings.currency,
-      weekdays_off: JSON.stringify(settings.weekdaysOff),
-      days_off: JSON.stringify(settings.daysOff),
+      ...begunColumns(settings),
       picture_limit: settings.pictureLimit,
       attachment_limit: settings.attachmentLimit,
       cues: settings.cues,
