@@ -12,9 +12,11 @@ test('a note is written with blanks by keyboard, tried, kept, changed and found'
   await page.keyboard.type('For [which one]');
   await page.keyboard.press('Enter');
   await page.keyboard.type('Dear ');
-  await page.getByRole('button', { name: 'About the person' }).click();
-  await page.getByRole('menuitem', { name: 'first name' }).click();
-  await page.getByRole('textbox', { name: 'Body' }).press('End');
+  await page.getByRole('button', { name: 'About the person' }).press('Enter');
+  await expect(page.getByRole('menuitem', { name: 'first name' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menuitem')).toHaveCount(0);
+  await expect(page.getByRole('textbox', { name: 'Body' })).toBeFocused();
   await page.keyboard.type(', see you on [which one] at [place].');
   const bench = page.getByRole('region', { name: 'New note' });
   await expect(bench.getByText('which one · in 2 places')).toBeVisible();

@@ -47,16 +47,7 @@ const put = ({ attrs }: WordingBlank) => editor.chain().focus().insertContent({ 
 <template>
   <div class="wording">
     <EditorContent :editor="editor" class="text" />
-    <el-dropdown v-if="blanks.length" trigger="click" :persistent="false" @command="put">
-      <button type="button" class="text-button small">{{ putting }} ▾</button>
-      <template #dropdown>
-        <el-dropdown-menu>
-          <el-dropdown-item v-for="blank in blanks" :key="blank.title" :command="blank">{{
-            blank.title
-          }}</el-dropdown-item>
-        </el-dropdown-menu>
-      </template>
-    </el-dropdown>
+    <PickMenu v-if="blanks.length" :title="putting" :choices="blanks" small @pick="put" />
     <button
       type="button"
       class="text-button small"

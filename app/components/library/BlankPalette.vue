@@ -176,23 +176,7 @@ const choose = ({ kind, options, label, choose: more }: Choice) =>
 <template>
   <div class="palette" role="group" :aria-label="t('library.putBlankIn')">
     <span class="small soft">{{ t('library.blankTitle') }}</span>
-    <el-dropdown
-      v-for="group in shown"
-      :key="group.title"
-      trigger="click"
-      :persistent="false"
-      max-height="340"
-      @command="choose"
-    >
-      <button type="button" class="text-button">{{ group.title }} ▾</button>
-      <template #dropdown>
-        <el-dropdown-menu>
-          <el-dropdown-item v-for="choice in group.choices" :key="choice.title" :command="choice">{{
-            choice.title
-          }}</el-dropdown-item>
-        </el-dropdown-menu>
-      </template>
-    </el-dropdown>
+    <PickMenu v-for="group in shown" :key="group.title" :title="group.title" :choices="group.choices" @pick="choose" />
     <span v-if="more" class="small soft hint"
       ><I18nT keypath="library.orTypeBrackets" scope="global"
         ><template #brackets
