@@ -5,6 +5,15 @@ import { useNotesStore } from '~/stores/notes';
 import { useRoutinesStore } from '~/stores/routines';
 import { otherWindows } from '~/utils/otherWindows';
 
+/** What places show that was read from the server, and how they read it anew. */
+const places = new Set<() => unknown>();
+
+/** Reads anew what a place shows when it may have been changed elsewhere. What cannot be read then is read the next time. */
+export function useChangedElsewhere(read: () => unknown): void {
+  places.add(read);
+  onScopeDispose(() => places.delete(read));
+}
+
 /** At most so often one looks what was changed. */
 const LOOK_MS = 500;
 
@@ -16,7 +25,7 @@ export function useOtherWindows(): void {
     async () => {
       // What cannot be read now is read when one looks again.
       if (await account.isStillTheirs().catch(() => false))
-        await Promise.allSettled(stores.map((one) => one.catchUp()));
+        await Promise.allSettled([...stores.map((one) => one.catchUp()), ...[...places].map((read) => read())]);
     },
     LOOK_MS,
     true,

@@ -32,7 +32,10 @@ export function useRecipient() {
     try {
       await allHandedOver();
       const [person = null] = await api<Person[]>('/people', { query: { address: asked } });
-      if (address.value === asked) take(person);
+      // What was saved while it was on its way is newer.
+      const known = metBy(met.value, asked);
+      const isNews = !known || known.id !== person?.id || known.version < person.version;
+      if (address.value === asked && isNews) take(person);
     } catch {
       // The letter is filled with it, so it is asked for until it is known.
       if (address.value === asked) timer = setTimeout(() => void read(), RETRY_MS);
@@ -47,6 +50,7 @@ export function useRecipient() {
     if (isTheirs(changed, known)) take({ ...changed, address: person.value?.address ?? changed.address });
   }
 
+  useChangedElsewhere(read);
   onBeforeUnmount(() => {
     clearTimeout(timer);
     address.value = '';

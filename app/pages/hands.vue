@@ -37,15 +37,23 @@ async function read() {
     if (handsId.value === id) open.value = page;
     problem.value = '';
   } catch (error) {
-    if (handsId.value === id) problem.value = messageOf(error);
+    if (handsId.value !== id) return;
+    problem.value = messageOf(error);
+    if (error instanceof ApiError && error.status === 404) open.value = null;
   }
 }
 watch(handsId, read);
+/** What is said of the one that is open comes last. */
+async function readAll() {
+  await list();
+  await read();
+}
+useChangedElsewhere(readAll);
 /** How often it is asked for answers that came in. */
 const LOOK_MS = 10_000;
 useIntervalFn(() => void (document.visibilityState === 'visible' && read()), LOOK_MS);
 onMounted(async () => {
-  await Promise.all([list(), read()]);
+  await readAll();
   if (!handsId.value && rows.value?.[0]) await choose(rows.value[0].id, true);
 });
 
@@ -110,7 +118,7 @@ const remove = once(async () => {
       <DoneBar :done="done" @undo="undo" @close="close" />
       <p v-if="problem" class="notice bad" role="alert">
         {{ problem }}
-        <button type="button" class="text-button" @click="(list(), read())">{{ t('common.tryAgain') }}</button>
+        <button type="button" class="text-button" @click="readAll">{{ t('common.tryAgain') }}</button>
       </p>
       <HandsSheet
         v-if="open"

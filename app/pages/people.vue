@@ -18,6 +18,8 @@ const rows = shallowRef<Person[]>([]);
 const total = ref(0);
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const problem = ref('');
+/** So many the server answers with at once. */
+const PAGE = 100;
 let asked = 0;
 async function list(more = false): Promise<void> {
   const number = ++asked;
@@ -58,12 +60,17 @@ async function open(): Promise<void> {
   try {
     await allHandedOver();
     const read = await api<PersonPage>(`/people/${id}`);
-    if (personId.value === id) person.value = read;
+    const isOlder = person.value?.id === id && person.value.version > read.version;
+    if (personId.value === id && !isOlder) person.value = read;
   } catch (error) {
-    if (personId.value === id) personProblem.value = messageOf(error);
+    if (personId.value !== id) return;
+    personProblem.value = messageOf(error);
+    if (error instanceof ApiError && error.status === 404) person.value = null;
   }
 }
 watch(personId, open);
+// Far down in a long list it is read anew when one looks for somebody.
+useChangedElsewhere(() => Promise.all([rows.value.length <= PAGE && list(), open()]));
 onMounted(async () => {
   await Promise.all([list(), open()]);
   if (!personId.value && rows.value[0]) await choose(rows.value[0].id, true);

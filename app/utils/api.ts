@@ -31,7 +31,7 @@ export function failureOf(status: number, data: ErrorData | undefined): ApiError
 }
 
 /** What other windows have in memory too. */
-const SHARED = /^\/(account|notes|shelves|lookups|routines|settings)\b/;
+const SHARED = /^\/(account|hands|imports|lookups|notes|people|routines|settings|shelves)\b/;
 
 /** Asks the server, and tells other windows where something of theirs was changed. @throws ApiError with a message for the user */
 export async function api<T>(path: string, options: Options = {}): Promise<T> {

@@ -1,4 +1,6 @@
-import { bring, clientMessage, expect, keepNote, paragraph, shortcut, test, text } from './desk';
+import type { Page } from '@playwright/test';
+import { blank, bring, clientMessage, expect, keepNote, paragraph, shortcut, test, text } from './desk';
+import { answer, insert } from './filling';
 
 test('what is kept, changed and deleted in one window is so in another one at once', async ({ somebody: { page } }) => {
   await page.goto('/');
@@ -102,4 +104,34 @@ test('signing out in one window leaves nothing to read in another, and what was 
   await page.getByLabel('Password').fill('a long password');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(letter).toHaveText('Dear Ada, on Tuesday.');
+});
+
+test('what is changed of a person in one window is so in another, in the letter to them too', async ({
+  somebody: { page },
+}) => {
+  const company = blank('company', 'person', { field: 'company' });
+  await keepNote(page, { name: 'For the books', body: [paragraph(text('I write to '), company, text('.'))] });
+  const letter = await answer(page);
+  const [{ id, ...ada }] = await (await page.request.get('/api/people?address=ada@client.example')).json();
+  await page.request.put(`/api/people/${id}`, { data: { ...ada, company: 'Harbour Hall' } });
+  await page.reload();
+  await letter.focus();
+  await insert(page, 'books', /For the books/);
+  await expect(letter).toHaveText('I write to Harbour Hall.');
+
+  const windows = [await page.context().newPage(), await page.context().newPage()];
+  for (const window of windows) {
+    await window.goto(`/people?person=${id}`);
+    await expect(window.getByLabel('Company')).toHaveValue('Harbour Hall');
+  }
+  const [one, two] = windows as [Page, Page];
+  await one.getByLabel('Company').fill('Tern Choir');
+  await expect(two.getByLabel('Company')).toHaveValue('Tern Choir');
+  await expect(letter).toHaveText('I write to Tern Choir.');
+  await two.getByLabel('First name').fill('Adah');
+  await expect(one.getByLabel('First name')).toHaveValue('Adah');
+
+  await one.getByRole('button', { name: 'Delete', exact: true }).click();
+  await one.getByRole('button', { name: /^Delete Ada/ }).click();
+  await expect(two.getByText('This person is not there any more.')).toBeVisible();
 });

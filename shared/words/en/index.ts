@@ -1,3 +1,4 @@
+import account from './account';
 import hands from './hands';
 import library from './library';
 import lookups from './lookups';
@@ -9,4 +10,4 @@ import timeBack from './timeBack';
 import start from './start';
 
 /** The catalogue in English. What only one place says comes with that place (bin/lib/wordsOfPlaces.ts). */
-export default { ...start, hands, library, lookups, people, repeated, settings, tending, timeBack };
+export default { ...start, account, hands, library, lookups, people, repeated, settings, tending, timeBack };

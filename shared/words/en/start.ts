@@ -1,4 +1,3 @@
-import account from './account';
 import again from './again';
 import answers from './answers';
 import app from './app';
@@ -25,7 +24,6 @@ export default {
   ...answers,
   ...blanks,
   ...checks,
-  account,
   again,
   app,
   blank,
