@@ -118,9 +118,9 @@ describe('answers to a show of hands', () => {
     const reminder = await app.mail(owner).append('sent', message(address, 'bo@c.example', 'Reminder', hands.code).raw);
     await keepAsked(app.db, owner, [hands.code], [{ name: 'Bo', address: 'bo@c.example' }], reminder.id);
     expect([await again(), await again(reminder.id)]).toEqual([over('2026-12-05'), null]);
+    let { version } = await readHands(app, owner, hands.id);
     const change = async (lastDay: string | null, deleted = false) => {
-      const { version } = await readHands(app, owner, hands.id);
-      await changeHands(app, owner, hands.id, { version, lastDay, deleted });
+      ({ version } = await changeHands(app, owner, hands.id, { version, lastDay, deleted }));
       return again();
     };
     expect(await change('2026-12-31')).toEqual(over('2027-01-01'));
@@ -163,6 +163,7 @@ describe('a show of hands', () => {
     ).rejects.toMatchObject({ status: 409 });
     await changeHands(app, owner, hands.id, { version: 2, lastDay: null, deleted: true });
     expect(await readHandsList(app, owner)).toEqual([]);
+    await expect(readHands(app, owner, hands.id)).rejects.toMatchObject({ status: 404 });
     await changeHands(app, owner, hands.id, { version: 3, lastDay: null, deleted: false });
     expect(await readHandsList(app, owner)).toHaveLength(1);
   });

@@ -120,9 +120,9 @@ export async function changeHands(
   id: string,
   { version, lastDay, deleted }: HandsChange,
 ): Promise<HandsRow> {
-  const before = await handsById(app.db, owner, id);
+  const before = await handsById(app.db, owner, id, true);
   const changed = await updateHands(app.db, owner, id, version, { lastDay, deletedAt: deleted ? app.now() : null });
-  const hands = await handsById(app.db, owner, id);
+  const hands = await handsById(app.db, owner, id, true);
   if (!hands) throw notFound('hands');
   if (!changed) throw stale('hands', hands);
   const letter = await letterOf(app.db, owner, id);

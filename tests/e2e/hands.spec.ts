@@ -95,8 +95,14 @@ test('a question with options goes out, is answered from any mail program, count
   await expect(page.getByText('None yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(hands).toContainText('3 of 3 answered');
+  const other = await page.context().newPage();
+  await other.goto('/hands');
+  await expect(other.getByText('3 of 3 answered')).toBeVisible();
 
   await hands.getByRole('button', { name: 'Delete' }).click();
+  await expect(other.getByText('This show of hands is not there any more.')).toBeVisible();
+  await expect(other.getByText('3 of 3 answered')).toHaveCount(0);
+  await other.close();
   // Pressed twice, and nothing written: no message is left behind.
   const drafts = async () => (await (await page.request.get('/api/drafts')).json()).length;
   const before = await drafts();

@@ -46,8 +46,11 @@ export async function listHands(db: Knex, owner: string): Promise<HandsRow[]> {
   return rows.map(toRow);
 }
 
-export async function handsById(db: Knex, owner: string, id: string): Promise<HandsRow | null> {
-  const row = await rowsOf(db, owner).where({ id }).first();
+/** @param isDeletedToo whether one that was deleted, and may be brought back, is found too */
+export async function handsById(db: Knex, owner: string, id: string, isDeletedToo = false): Promise<HandsRow | null> {
+  const row = await rowsOf(db, owner)
+    .where({ id, ...(!isDeletedToo && { deleted_at: null }) })
+    .first();
   return row ? toRow(row) : null;
 }
 
