@@ -1,7 +1,18 @@
 import type { Plugin } from 'vite';
 
 /** Parts of the catalogue that only one place needs; the rest is there from the start (shared/words/en/start.ts). */
-const PLACES = ['account', 'hands', 'library', 'lookups', 'people', 'repeated', 'settings', 'tending', 'timeBack'];
+const PLACES = [
+  'account',
+  'commands',
+  'hands',
+  'library',
+  'lookups',
+  'people',
+  'repeated',
+  'settings',
+  'tending',
+  'timeBack',
+];
 const PART = '\0words/';
 
 /** The words of a place come with what says them: a file that names a code of it imports its part of the catalogue. */

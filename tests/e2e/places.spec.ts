@@ -1,3 +1,4 @@
+import type { Request } from '@playwright/test';
 import { blank, bring, clientMessage, expect, hold, keepNote, paragraph, test, text, shortcut } from './desk';
 
 /** One transparent pixel. */
@@ -357,4 +358,22 @@ test('the Desk fits without scrolling the page, at 1280 and at 1024 wide', async
     }
   }
   await page.getByRole('button', { name: 'Discard' }).click();
+});
+
+test('the Desk is there with 300 kB of script and style, compressed', async ({ somebody: { page } }) => {
+  const code: Request[] = [];
+  page.on('requestfinished', (request) => {
+    if (/\.(js|css)$/.test(request.url())) code.push(request);
+  });
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'New message' })).toBeVisible();
+  const until = [...code];
+  expect(until.length).toBeGreaterThan(5);
+  const sizes = await Promise.all(until.map((request) => request.sizes()));
+  const bytes = sizes.reduce(
+    (sum, { responseBodySize, responseHeadersSize }) => sum + responseBodySize + responseHeadersSize,
+    0,
+  );
+  expect(bytes).toBeGreaterThan(100_000);
+  expect(bytes).toBeLessThanOrEqual(300_000);
 });

@@ -1,4 +1,5 @@
 import account from './account';
+import commands from './commands';
 import hands from './hands';
 import library from './library';
 import lookups from './lookups';
@@ -10,4 +11,4 @@ import timeBack from './timeBack';
 import start from './start';
 
 /** The catalogue in English. What only one place says comes with that place (bin/lib/wordsOfPlaces.ts). */
-export default { ...start, account, hands, library, lookups, people, repeated, settings, tending, timeBack };
+export default { ...start, account, commands, hands, library, lookups, people, repeated, settings, tending, timeBack };

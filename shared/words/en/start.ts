@@ -4,7 +4,6 @@ import app from './app';
 import blank from './blank';
 import blanks from './blanks';
 import checks from './checks';
-import commands from './commands';
 import common from './common';
 import desk from './desk';
 import fill from './fill';
@@ -27,7 +26,6 @@ export default {
   again,
   app,
   blank,
-  commands,
   common,
   desk,
   fill,
