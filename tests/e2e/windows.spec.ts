@@ -36,6 +36,16 @@ test('what is kept, changed and deleted in one window is so in another one at on
   await page.keyboard.press('Enter');
   await expect(letter).toHaveText('Dear Ada, In winter I come on Mondays. In winter I come on Tuesdays.');
 
+  // A search that is open follows.
+  await page.getByLabel('Find a note').fill('winter');
+  await expect(offered(/Tuesdays/)).toBeVisible();
+  await other.bringToFront();
+  await keep('In winter I come on Wednesdays.');
+  await page.bringToFront();
+  await expect(offered(/Wednesdays/)).toBeVisible();
+  await page.getByLabel('Find a note').fill('');
+  await letter.press('End');
+
   await other.bringToFront();
   await other.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect(other.getByRole('button', { name: 'Undo' })).toBeVisible();
