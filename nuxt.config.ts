@@ -33,12 +33,17 @@ export default defineNuxtConfig({
     '~/styles/letter.css',
   ],
   elementPlus: { icon: false, importStyle: 'css' },
-  auth: { loadStrategy: 'client-only' },
+  // Who is signed in is asked once, by the store.
+  auth: { loadStrategy: 'none' },
   app: {
     head: {
       title: 'Jar Note',
       htmlAttrs: { lang: 'en' },
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' },
+        // Asked for while the script is on its way.
+        { rel: 'preload', as: 'fetch', href: '/api/account', crossorigin: 'anonymous' },
+      ],
       meta: [{ name: 'color-scheme', content: 'light dark' }],
     },
   },
@@ -59,6 +64,11 @@ export default defineNuxtConfig({
   },
   // The other places are fetched when the pointer or the focus comes to their names.
   experimental: {
+    // What cannot be fetched is looked after by app/plugins/release.client.ts.
+    emitRouteChunkError: 'manual',
+    appManifest: false,
+    // With it files keep their names when the styles of the start change, which they list: browsers that keep them would go on with the old ones.
+    entryImportMap: false,
     defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } },
     // Nothing is rendered on the server, so there is nothing to read from it either.
     renderJsonPayloads: false,

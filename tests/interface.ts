@@ -18,7 +18,10 @@ export function openInterface(answer: Answer) {
   setActivePinia(createPinia());
   const kept = new Map<string, string>();
   const posted: { type: string }[] = [];
-  const workers: { onmessage: ((event: { data: unknown }) => void) | null }[] = [];
+  const workers: {
+    onmessage: ((event: { data: unknown }) => void) | null;
+    onerror: ((event: object) => void) | null;
+  }[] = [];
   const asked: { path: string; method: string; body: unknown }[] = [];
   const { ref, shallowRef, reactive, computed, watch, toRaw } = vue;
   Object.assign(globalThis, {
@@ -36,6 +39,8 @@ export function openInterface(answer: Answer) {
     },
     Worker: class {
       onmessage = null;
+      onerror = null;
+      terminate() {}
       constructor() {
         workers.push(this);
       }
@@ -51,7 +56,8 @@ export function openInterface(answer: Answer) {
   });
   /** Lets the worker answer. */
   const answerWorker = (data: unknown) => workers.at(-1)!.onmessage!({ data });
-  return { kept, posted, asked, answerWorker };
+  const failWorker = () => workers.at(-1)!.onerror!({ preventDefault() {} });
+  return { kept, posted, asked, answerWorker, failWorker };
 }
 
 /** A row of the library whose name and id are one. */

@@ -33,16 +33,16 @@ export function useCaretSearch(around: {
     return [...new Set([...offered, ...notes.pinned.slice(0, 7)])].map((row) => ({ row, terms: [] }));
   }
 
-  let asking = 0;
+  const asking = lastAsked();
   // What is offered says what the notes say by now, also when another window changes them meanwhile.
   watch(
     () => notes.rows,
     async () => {
-      const number = ++asking;
+      const isLast = asking();
       const query = around.search.value?.query;
       const again = query === undefined ? [] : await found(query);
       const open = around.search.value;
-      if (number !== asking || !open || open.query !== query) return;
+      if (!isLast() || !open || open.query !== query) return;
       const chosen = open.found[current.value]?.row.id;
       around.search.value = { ...open, found: again };
       current.value = Math.max(

@@ -1,6 +1,7 @@
 import type { MessageRow } from '#shared/types/wire';
 import type { MessageChange } from '#shared/schemas/message';
 import { useMailStore } from '~/stores/mail';
+import { unbroken } from '~/utils/release';
 import type { useDone } from './useDone';
 
 /** So many are changed with one request; what takes several can be stopped between them. */
@@ -23,7 +24,7 @@ export function useChangeMany(desk: {
   let before: Promise<unknown> = Promise.resolve();
   /** One goes on when the one before is over, an undo too. */
   function inTurn(work: () => Promise<void>): Promise<void> {
-    const turn = before.then(work);
+    const turn = unbroken(before.then(work));
     before = turn.catch(() => {});
     return turn;
   }

@@ -39,9 +39,13 @@ export function useDesk(around: {
   const isOfAddress = (one: Draft | null) =>
     draftId.value ? one?.id === draftId.value : one?.originalId === messageId.value && one.mode !== 'forward';
 
-  let asked = 0;
+  /** A new message as the server has just answered with it: it need not be read again. */
+  let justBegun: Draft | null = null;
+  const asking = lastAsked();
   async function open() {
-    const number = ++asked;
+    const isLast = asking();
+    const begun = justBegun;
+    justBegun = null;
     problem.value = '';
     if (message.value?.id !== messageId.value) message.value = null;
     if (!isOfAddress(draft.value)) draft.value = null;
@@ -49,14 +53,14 @@ export function useDesk(around: {
     reading.value = true;
     try {
       await allHandedOver();
-      if (number !== asked) return;
+      if (!isLast()) return;
       if (messageId.value) {
         const id = messageId.value;
         const [opened, answer] = await Promise.all([
           api<Message>(`/messages/${id}`),
           api<{ draft: Draft | null }>(`/messages/${id}/answer`),
         ]);
-        if (number !== asked) return;
+        if (!isLast()) return;
         message.value = opened;
         // What is being written by now knows more than what was read.
         if (!resting.has(answer.draft?.id ?? '')) draft.value ??= answer.draft;
@@ -65,22 +69,22 @@ export function useDesk(around: {
         if (wished) void begin(wished);
         if (!opened.seen) void mail.change(id, { seen: true }).catch(() => {});
       } else {
-        const opened = await api<Draft>(`/drafts/${draftId.value}`);
-        if (number !== asked) return;
+        const opened = begun?.id === draftId.value ? begun : await api<Draft>(`/drafts/${draftId.value}`);
+        if (!isLast()) return;
         const isAnswer = opened.originalId && opened.mode !== 'forward';
         if (isAnswer) return void go({ message: opened.originalId! }, true);
         // What is passed on is read beside it.
         const original = opened.originalId
           ? await api<Message>(`/messages/${opened.originalId}`).catch(() => null)
           : null;
-        if (number !== asked) return;
+        if (!isLast()) return;
         message.value = original;
         draft.value ??= opened;
       }
     } catch (error) {
-      if (number === asked) problem.value = messageOf(error);
+      if (isLast()) problem.value = messageOf(error);
     } finally {
-      if (number === asked) reading.value = false;
+      if (isLast()) reading.value = false;
     }
   }
   watch([messageId, draftId], open);
@@ -139,11 +143,14 @@ export function useDesk(around: {
     // A key pressed twice begins one.
     if (isBegun || isBeginning) return false;
     close();
+    // What one types into first comes while the server is asked.
+    if (!isAnswer) void recipientField().catch(() => null);
     isBeginning = mode !== 'new';
     try {
       const originalId = mode === 'new' ? null : message.value!.id;
       const begun = await api<Draft>('/drafts', { method: 'POST', body: { mode, originalId, again } });
       const isOpen = draft.value?.id === begun.id;
+      if (mode === 'new') justBegun = begun;
       if (!isAnswer) await showDraft(begun.id);
       // Whoever has gone on to another message meanwhile finds the answer beside its own.
       else if (message.value?.id === originalId) draft.value = begun;

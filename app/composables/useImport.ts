@@ -1,5 +1,6 @@
 import { phrase } from '#core/text/phrase';
 import type { ErrorData, ImportProgress } from '#shared/types/wire';
+import { unbroken } from '~/utils/release';
 
 /** One file being read in, or read. */
 export interface ImportedFile {
@@ -27,15 +28,17 @@ export function useImport(onDone: () => void) {
   }
 
   async function bring(chosen: Iterable<File>): Promise<void> {
-    if (running.value) return;
+    if (!running.value) await unbroken(readAll([...chosen]));
+  }
+
+  async function readAll(list: File[]): Promise<void> {
     running.value = true;
-    files.value = [...chosen].map((file) => ({
+    files.value = list.map((file) => ({
       name: file.name,
       size: file.size,
       progress: { bytes: 0, added: 0, known: 0, broken: 0, done: false, problem: null },
       stopped: false,
     }));
-    const list = [...chosen];
     for (const [i, entry] of files.value.entries()) {
       if (entry.stopped) continue;
       try {

@@ -43,28 +43,11 @@ export function useLook(around: Surroundings) {
   const close = shallowRef<Finding[]>([]);
   const known = shallowRef<LookPeople>({ people: [], sent: [], signature: '' });
 
-  let worker: Worker | null = null;
-  let isBroken = false;
-  let asked = 0;
-  const waiting = new Map<number, (findings: Finding[]) => void>();
-  function post(request: LookRequest): void {
-    if (!worker) {
-      worker = new Worker(new URL('../workers/look.worker.ts', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<LookResponse>) => {
-        waiting.get(data.number)?.(data.findings);
-        waiting.delete(data.number);
-      };
-      // One that cannot be fetched, or fails, keeps no message back: the server looks once more.
-      worker.onerror = (event) => {
-        event.preventDefault();
-        isBroken = true;
-        for (const answer of waiting.values()) answer([]);
-        waiting.clear();
-      };
-    }
-    worker.postMessage(request);
-  }
-  onBeforeUnmount(() => worker?.terminate());
+  // One that fails keeps no message back: the server looks once more.
+  const { tell, ask, stop } = askWorker<LookRequest, LookResponse>(
+    () => new Worker(new URL('../workers/look.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  onBeforeUnmount(stop);
 
   const wishes = computed<LookWishes>(() => {
     const { holds, silences } = settings();
@@ -78,17 +61,17 @@ export function useLook(around: Surroundings) {
     return draft ? quickLook({ ...draft, subject, body }, wishes.value) : [];
   });
 
+  const asking = lastAsked();
   /** Reads the letter as it stands now. */
   async function read(): Promise<Finding[]> {
     const draft = around.draft();
-    if (!draft || isBroken) return [];
+    if (!draft) return [];
     const original = around.original();
     const sent = new Map(known.value.sent.map(({ note, at }) => [note, at]));
     const [subject, body] = around.parts();
     const { to, cc, bcc, mode, attachments } = toRaw(draft);
-    const number = ++asked;
-    const answer = new Promise<Finding[]>((resolve) => waiting.set(number, resolve));
-    post({
+    const isLast = asking();
+    const answer = await ask((number) => ({
       type: 'look',
       number,
       draft: structuredClone({
@@ -129,19 +112,20 @@ export function useLook(around: Surroundings) {
         }),
       },
       wishes: JSON.parse(JSON.stringify(wishes.value)),
-    });
-    const findings = await answer;
-    if (number === asked) {
+    }));
+    const findings = answer?.findings ?? [];
+    if (isLast()) {
       close.value = findings;
-      knowing.seenOpen(answersOf(draft) ?? '', notesOf(draft.fills), quick.value, findings);
+      // What was not read says nothing of the questions.
+      if (answer) knowing.seenOpen(answersOf(draft) ?? '', notesOf(draft.fills), quick.value, findings);
     }
     return findings;
   }
 
   const later = useTimeoutFn(() => void read(), PAUSE_MS, { immediate: false });
-  const tell = () =>
-    post({ type: 'know', people: known.value.people, slips: JSON.parse(JSON.stringify(around.slips())) });
-  watch([known, around.slips], tell, { immediate: true });
+  const tellKnown = () =>
+    tell({ type: 'know', people: known.value.people, slips: JSON.parse(JSON.stringify(around.slips())) });
+  watch([known, around.slips], tellKnown, { immediate: true });
   watch(
     [
       around.changes,

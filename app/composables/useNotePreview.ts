@@ -14,11 +14,14 @@ export function useNotePreview(around: {
   const previewed = shallowRef<Note | null>(null);
   const found = () => around.search()?.found[around.current.value]?.row.id;
 
+  const asking = lastAsked();
   async function preview(id: string): Promise<void> {
+    const isLast = asking();
     try {
-      previewed.value = await notes.read(id);
+      const note = await notes.read(id);
+      if (isLast()) previewed.value = note;
     } catch (error) {
-      around.problem(messageOf(error));
+      if (isLast()) around.problem(messageOf(error));
     }
   }
 

@@ -3,6 +3,7 @@ import type { SortKey } from '~/components/library/NoteTable.vue';
 import { useAccountStore } from '~/stores/account';
 import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
+import { lastAsked } from '~/utils/lastAsked';
 
 const MONTH = 30.4 * 86_400_000;
 
@@ -23,11 +24,11 @@ export function useNoteRows() {
   ];
 
   const found = shallowRef<{ row: NoteRow; terms: string[] }[] | null>(null);
-  let asking = 0;
+  const asking = lastAsked();
   watch([query, () => notes.rows], async ([text]) => {
-    const number = ++asking;
+    const isLast = asking();
     const hits = text.trim() ? await notes.search(text, 20_000) : null;
-    if (number !== asking) return;
+    if (!isLast()) return;
     found.value = hits;
   });
   watch(query, (text, before) => {

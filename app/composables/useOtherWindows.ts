@@ -20,7 +20,7 @@ const LOOK_MS = 500;
 /** Takes over what was changed in another window when that says so; on another machine, when this window is come back to. */
 export function useOtherWindows(): void {
   const account = useAccountStore();
-  const stores = [useNotesStore(), useLookupsStore(), useRoutinesStore(), account];
+  const stores = [useNotesStore(), useLookupsStore(), useRoutinesStore()];
   const look = useThrottleFn(
     async () => {
       // What cannot be read now is read when one looks again.

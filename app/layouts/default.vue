@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useAccountStore } from '~/stores/account';
 import { useOutboxStore } from '~/stores/outbox';
+import { isOutdated, partProblem } from '~/utils/release';
 
 const store = useAccountStore();
 const outbox = useOutboxStore();
@@ -17,6 +18,7 @@ const places = [
   { to: '/time-back', name: t('app.timeBack') },
   { to: '/settings', name: t('common.settings') },
 ];
+const reload = () => window.location.reload();
 </script>
 
 <template>
@@ -26,6 +28,10 @@ const places = [
       <nav :aria-label="t('app.places')">
         <NuxtLink v-for="place in places" :key="place.to" :to="place.to" class="place">{{ place.name }}</NuxtLink>
       </nav>
+      <span v-if="isOutdated" class="small" role="status">
+        {{ t('app.updated') }}
+        <button type="button" class="text-button small" @click="reload">{{ t('app.loadAgain') }}</button>
+      </span>
       <span class="who">
         <span class="small soft">{{ store.account?.name }}</span>
         <button type="button" class="text-button small" @click="store.leave()">{{ t('common.signOut') }}</button>
@@ -37,6 +43,10 @@ const places = [
     <div class="sent">
       <DoneBar :done="outbox.done" @undo="outbox.undo" @close="outbox.close" />
       <p v-if="outbox.problem" class="notice bad" role="alert">{{ outbox.problem }}</p>
+      <p v-if="partProblem" class="notice bad" role="alert">
+        {{ partProblem }}
+        <button type="button" class="text-button" @click="partProblem = ''">{{ t('common.close') }}</button>
+      </p>
     </div>
   </div>
 </template>

@@ -18,8 +18,9 @@ const REST = [
   () => import('~/components/desk/KeepPanel.vue'),
   () => import('~/components/desk/ImprovePanel.vue'),
   () => import('~/components/desk/PersonCard.vue'),
+  () => import('~/components/people/PersonFacts.vue'),
   () => import('~/components/desk/BringIn.vue'),
-  () => import('~/components/desk/RecipientField.vue'),
+  recipientField,
 ];
 /** One by one, when nothing else is to be done, so that no key waits for it. */
 async function fetchTheRest() {

@@ -267,7 +267,7 @@ watch(
           <p v-if="!shown.length" class="soft none">
             {{
               filtered
-                ? t('library.noMatch')
+                ? t(notes.searchFailed ? 'common.cannotSearch' : 'library.noMatch')
                 : place === 'pinned'
                   ? t('library.nothingIsPinnedYet')
                   : t('library.nothingHereYet')

@@ -20,19 +20,19 @@ const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const problem = ref('');
 /** So many the server answers with at once. */
 const PAGE = 100;
-let asked = 0;
+const asking = lastAsked();
 async function list(more = false): Promise<void> {
-  const number = ++asked;
+  const isLast = asking();
   state.value = 'loading';
   try {
     const query = { find: find.value.slice(0, 200), sort: sort.value, from: more ? rows.value.length : 0 };
     const page = await api<PeoplePage>('/people/list', { query });
-    if (number !== asked) return;
+    if (!isLast()) return;
     rows.value = more ? [...rows.value, ...page.rows] : page.rows;
     if (!more || page.rows.length) total.value = page.total;
     state.value = 'ready';
   } catch (error) {
-    if (number !== asked) return;
+    if (!isLast()) return;
     problem.value = messageOf(error);
     state.value = 'failed';
   }

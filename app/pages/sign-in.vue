@@ -1,22 +1,14 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
 import { signInSchema } from '#shared/schemas/account';
 import { useAccountStore } from '~/stores/account';
-import { otherWindows } from '~/utils/otherWindows';
 
 definePageMeta({ layout: 'door' });
 
 const store = useAccountStore();
+const { wanted } = useDoor();
 const values = reactive({ address: '', password: '' });
 const { fields, problem, busy, submit, follow } = useForm(signInSchema);
 follow(values);
-
-/** The place that was asked for before the door; only one of ours. */
-const route = useRoute();
-function wanted(): string {
-  const to = String(route.query.to ?? '');
-  return /^\/(?![/\\])/.test(to) ? to : '/';
-}
 
 async function enter() {
   if (await submit(values, (valid) => store.enter('sign-in', valid))) await navigateTo(wanted());
@@ -31,11 +23,6 @@ async function demo() {
     problem.value = messageOf(error);
   }
 }
-
-// Who signs in in another window is signed in here too.
-useEventListener(otherWindows(), 'message', async () => {
-  if (await store.isSignedIn().catch(() => false)) window.location.assign(wanted());
-});
 
 onMounted(() => store.load().catch((error) => (problem.value = messageOf(error))));
 </script>

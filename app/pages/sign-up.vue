@@ -5,13 +5,14 @@ import { useAccountStore } from '~/stores/account';
 definePageMeta({ layout: 'door' });
 
 const store = useAccountStore();
+const { wanted } = useDoor();
 const { locale, timeZone } = new Intl.DateTimeFormat().resolvedOptions();
 const values = reactive({ name: '', address: '', password: '', locale, timeZone });
 const { fields, problem, busy, submit, follow } = useForm(signUpSchema);
 follow(values);
 
 async function enter() {
-  if (await submit(values, (valid) => store.enter('sign-up', valid))) await navigateTo('/');
+  if (await submit(values, (valid) => store.enter('sign-up', valid))) await navigateTo(wanted());
 }
 </script>
 
@@ -35,7 +36,8 @@ async function enter() {
       }}</el-button>
     </el-form>
     <p class="other">
-      {{ t('account.alreadyHaveOne') }} <NuxtLink to="/sign-in">{{ t('account.signIn') }}</NuxtLink>
+      {{ t('account.alreadyHaveOne') }}
+      <NuxtLink :to="{ path: '/sign-in', query: $route.query }">{{ t('account.signIn') }}</NuxtLink>
     </p>
   </div>
 </template>

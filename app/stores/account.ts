@@ -11,13 +11,13 @@ export const useAccountStore = defineStore('account', () => {
   const demoOffered = ref(false);
   let loaded: Promise<void> | null = null;
 
-  const ask = () => api<{ account: Account | null; demo: boolean }>('/account');
+  const ask = () => api<{ account: Account | null; settings: Settings | null; demo: boolean }>('/account');
 
   async function read(): Promise<void> {
     const answer = await ask();
     account.value = answer.account;
     demoOffered.value = answer.demo;
-    settings.value = answer.account ? await api<Settings>('/settings') : null;
+    settings.value = answer.settings;
   }
 
   /** Finds out who is signed in, once. A failure is tried again at the next call. */
@@ -61,22 +61,24 @@ export const useAccountStore = defineStore('account', () => {
   const isSignedIn = async () => Boolean((await ask()).account);
 
   /**
-   * Whether whoever is signed in by now is who this window is of: all windows of a browser are signed in as the same. Where it
-   * is somebody else, it opens anew; where it is nobody any more, at the door, which leads back to where one is.
+   * Whether whoever is signed in by now is who this window is of: all windows of a browser are signed in as the same. What
+   * they changed of their settings elsewhere is taken over. Where it is somebody else, the window opens anew; where it is
+   * nobody any more, at the door, which leads back to where one is.
    */
   async function isStillTheirs(): Promise<boolean> {
-    const id = (await ask()).account?.id;
-    if (id === account.value?.id) return true;
+    const now = await ask();
+    const id = now.account?.id;
+    if (id === account.value?.id) {
+      if (now.settings) takeSettings(now.settings);
+      return true;
+    }
     const { pathname, search } = window.location;
     // What is not saved yet is written down under the one whose it is.
     window.location.assign(id ? '/' : `/sign-in?${new URLSearchParams({ to: pathname + search })}`);
     return false;
   }
 
-  /** Takes over settings that were changed in another window. @throws ApiError when that cannot be read */
-  const catchUp = async () => takeSettings(await api<Settings>('/settings'));
-
   watch(settings, (now) => (ownKeys.value = now?.keys ?? {}), { immediate: true });
 
-  return { account, settings, demoOffered, load, enter, leave, saveSettings, isSignedIn, isStillTheirs, catchUp };
+  return { account, settings, demoOffered, load, enter, leave, saveSettings, isSignedIn, isStillTheirs };
 });

@@ -13,6 +13,7 @@ import type { Asked, Offer } from '#core/suggest/suggest';
 import type { JustAnswered, Seen, SuggestRequest, SuggestResponse, Ways } from '../workers/suggest.worker';
 import { useAccountStore } from './account';
 import { useNotesStore } from './notes';
+import { askWorker } from '~/utils/askWorker';
 
 /** A note offered, as it stands in the library. */
 export interface OfferedNote {
@@ -72,35 +73,10 @@ export const useKnowingStore = defineStore('knowing', () => {
   /** Notes that were put into the answer since. */
   const taken = ref<string[]>([]);
 
-  let worker: Worker | null = null;
-  let isBroken = false;
-  let asked = 0;
-  const waiting = new Map<number, (answer: SuggestResponse) => void>();
-  function post(request: SuggestRequest): void {
-    if (!worker) {
-      worker = new Worker(new URL('../workers/suggest.worker.ts', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<SuggestResponse>) => {
-        waiting.get(data.number)?.(data);
-        waiting.delete(data.number);
-      };
-      // One that cannot be fetched, or fails, knows nothing; all else goes on without it.
-      worker.onerror = (event) => {
-        event.preventDefault();
-        isBroken = true;
-        for (const [number, answer] of waiting) answer({ number });
-        waiting.clear();
-      };
-    }
-    worker.postMessage(request);
-  }
-  function ask(request: (number: number) => SuggestRequest): Promise<SuggestResponse> {
-    const number = ++asked;
-    if (isBroken) return Promise.resolve({ number });
-    return new Promise((resolve) => {
-      waiting.set(number, resolve);
-      post(request(number));
-    });
-  }
+  // One that fails knows nothing; all else goes on without it.
+  const { tell, ask, isMade } = askWorker<SuggestRequest, SuggestResponse>(
+    () => new Worker(new URL('../workers/suggest.worker.ts', import.meta.url), { type: 'module' }),
+  );
 
   // The library in the worker, kept in step by version.
   const known = new Map<string, number>();
@@ -116,7 +92,7 @@ export const useKnowingStore = defineStore('knowing', () => {
       subject: subjectText,
       body: bodyText,
     }));
-    post({ type: 'notes', put, drop });
+    tell({ type: 'notes', put, drop });
   }
 
   /** Whether all that was learnt is here. */
@@ -126,7 +102,7 @@ export const useKnowingStore = defineStore('knowing', () => {
     let after = {};
     for (let count = 0; count < MOST; count += PAGE) {
       const answers = await api<PastAnswer[]>('/knowing/past', { query: { ...after, limit: PAGE } });
-      if (answers.length) post({ type: 'past', answers });
+      if (answers.length) tell({ type: 'past', answers });
       const last = answers.at(-1);
       if (answers.length < PAGE || !last) break;
       after = { at: last.at, message: last.message, note: last.note };
@@ -157,8 +133,8 @@ export const useKnowingStore = defineStore('knowing', () => {
     const look = async (offers: boolean) => {
       const now = Date.now();
       const ways = waysOf();
-      const { seen: found } = await ask((number) => ({ type: 'read', number, message: one, now, offers, ways }));
-      if (message.value?.id === one.id) seen.value = found ?? NOTHING;
+      const answer = await ask((number) => ({ type: 'read', number, message: one, now, offers, ways }));
+      if (message.value?.id === one.id) seen.value = answer?.seen ?? NOTHING;
     };
     const offers = wants('offers');
     if (wants('questions') && !(offers && ready.value)) await look(false);
@@ -237,7 +213,7 @@ export const useKnowingStore = defineStore('knowing', () => {
   function learn(message: Asked, notes: { note: string; taken: boolean }[], asks: number[] = []): void {
     if (!wants('offers')) return;
     const answered = { message, notes, asks, at: Date.now() };
-    post({ type: 'answered', answered });
+    tell({ type: 'answered', answered });
     windows?.postMessage(answered);
   }
   /** What is learnt in one window of an account is known in its others. */
@@ -249,7 +225,7 @@ export const useKnowingStore = defineStore('knowing', () => {
       windows = id ? new BroadcastChannel(`jar-note:learnt:${id}`) : null;
       if (windows)
         windows.onmessage = ({ data }: MessageEvent<JustAnswered>) => {
-          if (ready.value) post({ type: 'answered', answered: data });
+          if (ready.value) tell({ type: 'answered', answered: data });
         };
     },
     { immediate: true },
@@ -278,8 +254,8 @@ export const useKnowingStore = defineStore('knowing', () => {
     // A few at a time, so that a message that is opened meanwhile is read between.
     for (let i = 0; i < rows.length; i += FEW) {
       const messages = rows.slice(i, i + FEW).map(askedOfRow);
-      const { likeliest = [] } = await ask((number) => ({ type: 'likeliest', number, messages, now: Date.now() }));
-      offers.push(...likeliest);
+      const answer = await ask((number) => ({ type: 'likeliest', number, messages, now: Date.now() }));
+      offers.push(...(answer?.likeliest ?? []));
     }
     return new Map(
       offers.flatMap((offer, i) => {
@@ -291,20 +267,20 @@ export const useKnowingStore = defineStore('knowing', () => {
 
   /** Learns anew, after what was learnt has gone with somebody who was deleted. */
   async function learnAnew(): Promise<void> {
-    if (!worker) return;
-    post({ type: 'forget' });
+    if (!isMade()) return;
+    tell({ type: 'forget' });
     starting = null;
     await start();
   }
   /** What is thrown away says nothing any more. */
   function thrownAway(messages: string[]): void {
-    if (worker) post({ type: 'forget', messages });
+    if (isMade()) tell({ type: 'forget', messages });
   }
 
   /** Forgets what was learnt. */
   async function forget(): Promise<number> {
     const { forgotten } = await api<{ forgotten: number }>('/knowing/past', { method: 'DELETE' });
-    if (worker) post({ type: 'forget' });
+    if (isMade()) tell({ type: 'forget' });
     if (message.value) await see(message.value);
     return forgotten;
   }

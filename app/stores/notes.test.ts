@@ -330,3 +330,26 @@ describe('what was changed in another window', () => {
     expect(here(notes)).toEqual(['a', 'b', 'c', 'd']);
   });
 });
+
+describe('the search', () => {
+  it('says so when it could not look, and looks again with all that is known by then', async () => {
+    const notes = await opened();
+    notes.knowWordings([{ id: 'w', text: 'Yours ever' }]);
+    const failing = notes.search('a');
+    world.failWorker();
+    expect(await failing).toEqual([]);
+    expect(notes.searchFailed).toBe(true);
+    world.posted.length = 0;
+    await notes.remove(['d']);
+    const found = notes.search('a');
+    expect(world.posted).toMatchObject([
+      { type: 'load', notes: [{ id: 'a' }, { id: 'b' }, { id: 'c' }] },
+      { type: 'wordings', wordings: [{ id: 'w' }] },
+      { type: 'drop', id: 'd' },
+      { type: 'search' },
+    ]);
+    world.answerWorker({ number: (world.posted[3] as { number?: number }).number, hits: [{ id: 'a', terms: [] }] });
+    expect((await found).map(({ row }) => row.id)).toEqual(['a']);
+    expect(notes.searchFailed).toBe(false);
+  });
+});

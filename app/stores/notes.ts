@@ -7,6 +7,7 @@ import type { Hit, SearchNote } from '#core/search';
 import type { Occasion } from '#core/search/habit';
 import type { SearchRequest, SearchResponse } from '../workers/search.worker';
 import { useShelvesStore } from './shelves';
+import { askWorker } from '~/utils/askWorker';
 import { inputOf } from '~/utils/inputOf';
 
 /** So many notes are fetched at once. */
@@ -24,9 +25,6 @@ export const useNotesStore = defineStore('notes', () => {
   /** Within reach: the pinned notes in their order. */
   const pinned = computed(() => rows.value.filter((row) => row.pinned).sort((a, b) => a.pinOrder - b.pinOrder));
 
-  let worker: Worker | null = null;
-  let asked = 0;
-  const waiting = new Map<number, (hits: (Hit | NearHit)[]) => void>();
   const whole = new Map<string, Note>();
 
   const toSearch = ({ subjectText, bodyText, shelfId, ...row }: NoteRow): SearchNote => ({
@@ -42,24 +40,15 @@ export const useNotesStore = defineStore('notes', () => {
     usedFor: row.usedFor,
   });
 
-  function post(request: SearchRequest): void {
-    if (!worker) {
-      worker = new Worker(new URL('../workers/search.worker.ts', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<SearchResponse>) => {
-        waiting.get(data.number)?.(data.hits);
-        waiting.delete(data.number);
-      };
-    }
-    worker.postMessage(request);
-  }
-
-  function ask<T extends Hit | NearHit>(request: (number: number) => SearchRequest): Promise<T[]> {
-    const number = ++asked;
-    return new Promise((resolve) => {
-      waiting.set(number, (hits) => resolve(hits as T[]));
-      post(request(number));
-    });
-  }
+  /** What was written before in sent letters. */
+  let wordings: { id: string; text: string }[] = [];
+  const all = (): SearchRequest => ({ type: 'load', notes: rows.value.map(toSearch) });
+  const { tell, ask } = askWorker<SearchRequest, SearchResponse>(
+    () => new Worker(new URL('../workers/search.worker.ts', import.meta.url), { type: 'module' }),
+    () => [all(), { type: 'wordings', wordings }],
+  );
+  /** Whether what was searched for last could not be looked for. */
+  const searchFailed = ref(false);
 
   /** The cues of the library, for being told while one types. */
   let cues = new CueTable();
@@ -91,7 +80,7 @@ export const useNotesStore = defineStore('notes', () => {
         rows.value = near;
         cues = new CueTable(near);
         whole.clear();
-        post({ type: 'load', notes: near.map(toSearch) });
+        tell(all());
         state.value = 'ready';
       } else await shelves.load();
       const fresh: NoteRow[] = [];
@@ -160,7 +149,7 @@ export const useNotesStore = defineStore('notes', () => {
   }
 
   /** Takes everything into the index anew; the names of shelves are part of it. */
-  const reindex = () => post({ type: 'load', notes: rows.value.map(toSearch) });
+  const reindex = () => tell(all());
   watch(
     () => shelves.rows,
     (now, before) => before?.length && complete.value && reindex(),
@@ -168,7 +157,9 @@ export const useNotesStore = defineStore('notes', () => {
 
   /** The notes for a query, best first, from the worker. */
   async function search(query: string, limit = 30, occasion?: Occasion): Promise<{ row: NoteRow; terms: string[] }[]> {
-    const hits = await ask<Hit>((number) => ({ type: 'search', number, query, limit, now: Date.now(), occasion }));
+    const answer = await ask((number) => ({ type: 'search', number, query, limit, now: Date.now(), occasion }));
+    searchFailed.value = !answer;
+    const hits = (answer?.hits ?? []) as Hit[];
     // It may stand among the notes that are still on their way.
     if (!hits.length && loading) {
       await loading;
@@ -182,17 +173,21 @@ export const useNotesStore = defineStore('notes', () => {
 
   /** The notes that say nearly the same as a text, the most alike first. */
   async function near(text: string, except = ''): Promise<{ row: NoteRow; likeness: number }[]> {
-    const hits = await ask<NearHit>((number) => ({ type: 'near', number, text, except }));
-    return hits.flatMap(({ id, likeness }) => {
+    const answer = await ask((number) => ({ type: 'near', number, text, except }));
+    return ((answer?.hits ?? []) as NearHit[]).flatMap(({ id, likeness }) => {
       const row = byId.value.get(id);
       return row ? [{ row, likeness }] : [];
     });
   }
 
   /** The ids of the notes a text that is being typed stands in, and of what was written before; what holds most of it first. */
-  const typed = (text: string) => ask<NearHit>((number) => ({ type: 'typed', number, text }));
+  const typed = async (text: string) =>
+    ((await ask((number) => ({ type: 'typed', number, text })))?.hits ?? []) as NearHit[];
   /** What was written before in sent letters, for being known again. */
-  const knowWordings = (wordings: { id: string; text: string }[]) => post({ type: 'wordings', wordings });
+  function knowWordings(known: typeof wordings): void {
+    wordings = known;
+    tell({ type: 'wordings', wordings });
+  }
 
   /** Takes rows that the server answered with, in place of those known. */
   function takeRows(fresh: NoteRow[]): NoteRow[] {
@@ -209,7 +204,7 @@ export const useNotesStore = defineStore('notes', () => {
     const known = new Set(rows.value.map(({ id }) => id));
     rows.value = [...kept, ...fresh.filter(({ id }) => !known.has(id))];
     if (fresh.length > 200) reindex();
-    else for (const row of fresh) post({ type: 'put', note: toSearch(row) });
+    else for (const row of fresh) tell({ type: 'put', note: toSearch(row) });
     return fresh;
   }
 
@@ -221,7 +216,7 @@ export const useNotesStore = defineStore('notes', () => {
       gone.add(id);
       taken.delete(id);
       whole.delete(id);
-      post({ type: 'drop', id });
+      tell({ type: 'drop', id });
     }
   }
 
@@ -310,7 +305,7 @@ export const useNotesStore = defineStore('notes', () => {
     for (const word of use.words) words[word] = (words[word] ?? 0) + 1;
     const counted = { ...row, used: row.used + 1, lastUsed: Date.now(), usedFor: { people, words } };
     rows.value = rows.value.map((other) => (other.id === id ? counted : other));
-    post({ type: 'put', note: toSearch(counted) });
+    tell({ type: 'put', note: toSearch(counted) });
     api(`/notes/${id}/used`, { method: 'POST', body: use }).catch(() => {
       /* A use that is not counted harms nothing; the next load shows what the server knows. */
     });
@@ -324,6 +319,7 @@ export const useNotesStore = defineStore('notes', () => {
     complete,
     state,
     problem,
+    searchFailed,
     load,
     catchUp,
     search,

@@ -45,6 +45,8 @@ describe('what was sent, said where one is', () => {
     outbox.tellSent(now, draft);
     expect(desk.said.done.value?.text).toBe('Your message leaves in 5 seconds.');
     expect(outbox.done).toBeNull();
+    // A page loaded anew would know nothing of it.
+    expect(outbox.isWaiting()).toBe(true);
     desk.leave();
     expect(outbox.done?.text).toBe('Your message leaves in 5 seconds.');
     expect(outbox.resting.get('d')).toBe('m');
@@ -56,6 +58,7 @@ describe('what was sent, said where one is', () => {
     await outbox.undo();
     expect(gone).toEqual([{ path: '/', query: { message: 'm' } }]);
     expect(outbox.resting.size).toBe(0);
+    expect(outbox.isWaiting()).toBe(false);
     expect(openDesk(outbox).said.done.value).toBeNull();
   });
 

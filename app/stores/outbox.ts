@@ -56,6 +56,9 @@ export const useOutboxStore = defineStore('outbox', () => {
     if (done && isProblem && !isThere) one.change = place.add(done);
   }
 
+  /** Whether something is still to be known, or to be read, of what was sent. */
+  const isWaiting = () => said.some(({ done, isOpen }) => done || isOpen);
+
   function closeAll(): void {
     said = said.filter(({ isOpen }) => isOpen);
     problem.value = '';
@@ -155,5 +158,5 @@ export const useOutboxStore = defineStore('outbox', () => {
     }
   }
 
-  return { done, problem, close: closeAll, undo, resting, enter, tellSent, tellUnsent };
+  return { done, problem, close: closeAll, undo, resting, isWaiting, enter, tellSent, tellUnsent };
 });

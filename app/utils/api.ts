@@ -1,5 +1,6 @@
 import type { ErrorData } from '#shared/types/wire';
 import { otherWindows } from '~/utils/otherWindows';
+import { isMissing, seeBuild } from '~/utils/release';
 import { say, t } from '~/utils/words';
 
 /** An answer that was not what was asked for. The message is for the user. */
@@ -38,7 +39,8 @@ export async function api<T>(path: string, options: Options = {}): Promise<T> {
   try {
     // The types that are made for every route are too deep for a path that is put together.
     const ask = $fetch as unknown as (path: string, options: object) => Promise<unknown>;
-    const answer = (await ask(`/api${path}`, options)) as T;
+    const onResponse = ({ response }: { response: Response }) => seeBuild(response.headers.get('x-build'));
+    const answer = (await ask(`/api${path}`, { ...options, onResponse })) as T;
     if ((options.method ?? 'GET') !== 'GET' && SHARED.test(path)) otherWindows().postMessage('changed');
     return answer;
   } catch (cause) {
@@ -49,5 +51,6 @@ export async function api<T>(path: string, options: Options = {}): Promise<T> {
 
 /** The message of any error, for the user. */
 export function messageOf(error: unknown): string {
-  return error instanceof ApiError ? error.message : t('app.brokenWindow');
+  if (error instanceof ApiError) return error.message;
+  return t(isMissing(error) ? 'app.partGone' : 'app.brokenWindow');
 }

@@ -9,7 +9,8 @@ export default defineEventHandler((event) => {
     'Content-Security-Policy': contentPolicy("script-src 'self'"),
   });
   if (useRuntimeConfig().tls) setResponseHeader(event, 'Strict-Transport-Security', 'max-age=31536000');
-  if (event.path.startsWith('/api/')) setResponseHeader(event, 'Cache-Control', 'no-store');
+  if (event.path.startsWith('/api/'))
+    setResponseHeaders(event, { 'Cache-Control': 'no-store', 'X-Build': useRuntimeConfig().app.buildId });
   // A form on another site cannot set this; together with SameSite=Lax it keeps strangers from writing.
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(event.method);
   const origin = getHeader(event, 'origin');

@@ -26,15 +26,23 @@ export interface Passwords {
   verify(hash: string, password: string): Promise<boolean>;
 }
 
-export async function accountOf({ db }: Application, owner: string): Promise<Account | null> {
-  const [account, settings, addresses] = await Promise.all([
+export async function accountOf(app: Application, owner: string): Promise<Account | null> {
+  return (await accountWithSettings(app, owner)).account;
+}
+
+/** An account with its settings; neither where there is none. */
+export async function accountWithSettings(
+  { db }: Application,
+  owner: string,
+): Promise<{ account: Account; settings: Settings } | { account: null; settings: null }> {
+  const [known, settings, addresses] = await Promise.all([
     accountById(db, owner),
     settingsOf(db, owner),
     ownAddressKeys(db, owner),
   ]);
-  return account && settings
-    ? { id: account.id, name: settings.name, address: account.address, addresses: [...addresses], demo: account.demo }
-    : null;
+  if (!known || !settings) return { account: null, settings: null };
+  const { id, address, demo } = known;
+  return { account: { id, name: settings.name, address, addresses: [...addresses], demo }, settings };
 }
 
 /** Makes an account. @param begun what its settings begin with */

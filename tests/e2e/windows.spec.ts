@@ -110,10 +110,14 @@ test('signing out in one window leaves nothing to read in another, and what was 
   await other.getByRole('banner').getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByLabel('Password')).toBeVisible();
   await expect(page.getByText('could you come in December?')).toHaveCount(0);
+  await other.getByRole('link', { name: 'Make one' }).click();
+  await expect(other).toHaveURL(/sign-up/);
+  await page.bringToFront();
   await page.getByLabel('E-mail address').fill(address);
   await page.getByLabel('Password').fill('a long password');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(letter).toHaveText('Dear Ada, on Tuesday.');
+  await expect(other.getByRole('link', { name: 'Library' })).toBeVisible();
 });
 
 test('what is changed of a person in one window is so in another, in the letter to them too', async ({

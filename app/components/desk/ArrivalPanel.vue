@@ -17,15 +17,15 @@ const arrival = shallowRef<Arrival | null>(null);
 const problem = ref('');
 const form = ref<(typeof FORMS)[number]>('wide');
 
-let asked = 0;
+const asking = lastAsked();
 async function read() {
-  const number = ++asked;
+  const isLast = asking();
   try {
     const found = await api<Arrival>(`/drafts/${props.draftId}/arrival`);
-    if (number === asked) arrival.value = found;
+    if (isLast()) arrival.value = found;
     problem.value = '';
   } catch (error) {
-    if (number === asked) problem.value = messageOf(error);
+    if (isLast()) problem.value = messageOf(error);
   }
 }
 const readSoon = useDebounceFn(read, 300);

@@ -22,10 +22,10 @@ const terms = shallowRef<string[]>([]);
 const next = ref('');
 const state = ref<'searching' | 'ready'>('ready');
 const problem = ref('');
-let asked = 0;
+const asking = lastAsked();
 
 async function ask(after = ''): Promise<void> {
-  const number = ++asked;
+  const isLast = asking();
   state.value = 'searching';
   const isFolder = filters.where.length === 26;
   const query = {
@@ -39,15 +39,15 @@ async function ask(after = ''): Promise<void> {
   };
   try {
     const page = await api<FoundPage>('/messages/search', { query });
-    if (number !== asked) return;
+    if (!isLast()) return;
     rows.value = after ? [...rows.value, ...page.rows] : page.rows;
     terms.value = page.terms;
     next.value = page.next;
     problem.value = '';
   } catch (error) {
-    if (number === asked) problem.value = messageOf(error);
+    if (isLast()) problem.value = messageOf(error);
   }
-  if (number === asked) state.value = 'ready';
+  if (isLast()) state.value = 'ready';
 }
 watchDebounced([() => props.words, filters], () => ask(), { debounce: 120, immediate: true });
 

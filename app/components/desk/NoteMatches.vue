@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { excerpt, markWords } from '#core/search/mark';
 import type { FoundNote } from '~/editor/noteSearch';
+import { useNotesStore } from '~/stores/notes';
 import { useShelvesStore } from '~/stores/shelves';
 
 const props = defineProps<{ found: FoundNote[]; current: number; query: string; prefix: string }>();
 const emit = defineEmits<{ pick: [id: string]; hover: [index: number] }>();
 
+const notes = useNotesStore();
 const shelves = useShelvesStore();
 const list = ref<HTMLElement>();
 watch(
@@ -42,7 +44,7 @@ const shelf = ({ row }: FoundNote) => shelves.path(row.shelfId).join(' / ');
       <span class="text small soft" dir="auto"><MarkedText :text="text(hit)" :terms="hit.terms" /></span>
     </li>
     <li v-if="!found.length" class="none small soft" role="option" aria-selected="false" aria-disabled="true">
-      {{ t('desk.noNoteHolds', { query }) }}
+      {{ notes.searchFailed ? t('common.cannotSearch') : t('desk.noNoteHolds', { query }) }}
     </li>
   </ul>
 </template>

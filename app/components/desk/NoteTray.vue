@@ -25,12 +25,12 @@ const query = ref('');
 const found = shallowRef<FoundNote[]>([]);
 const { current, onArrow } = useListBox(() => found.value.length);
 
-let asking = 0;
+const asking = lastAsked();
 // What was found is looked for again when notes change, also in another window.
 watch([query, () => notes.rows], async ([text], [before]) => {
-  const number = ++asking;
+  const isLast = asking();
   const hits = text.trim() ? await notes.search(text, 12, props.occasion) : [];
-  if (number !== asking) return;
+  if (!isLast()) return;
   const chosen = text === before ? found.value[current.value]?.row.id : undefined;
   found.value = hits;
   current.value = Math.max(

@@ -53,7 +53,7 @@ async function keep() {
           {{ t('people.openPage') }}<ArrowUpRight :size="12" aria-hidden="true" />
         </NuxtLink>
       </p>
-      <PersonFacts :key="person.id" :person="person" class="form" @changed="onChanged" />
+      <LazyPersonFacts :key="person.id" :person="person" class="form" @changed="onChanged" />
     </template>
   </section>
 </template>

@@ -10,6 +10,8 @@ import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 const props = defineProps<{ draft: Draft; subject: Editor; /** What it answers. */ original: Message | null }>();
 const emit = defineEmits<{ change: [part: Partial<Pick<Draft, 'to' | 'cc' | 'bcc' | 'mailboxId'>>] }>();
 
+const RecipientField = defineAsyncComponent(recipientField);
+
 // Where there are several mailboxes it can be said which one it is sent from.
 const store = useSendersStore();
 const { mailboxes: senders } = storeToRefs(store);
@@ -67,7 +69,7 @@ defineExpose({ open });
       <span class="change small">{{ t('desk.change') }}</span>
     </button>
     <div v-show="isOpen" class="fields">
-      <LazyRecipientField
+      <RecipientField
         v-for="{ part, label } in wasOpen ? FIELDS : []"
         :key="part"
         :ref="(field) => (inputs[part] = field as never)"

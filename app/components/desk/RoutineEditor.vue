@@ -72,8 +72,11 @@ const choices = computed(() => {
   const chosen = values.notes.flatMap((id) => notes.byId.get(id) ?? []);
   return [...chosen, ...found.value.filter(({ id }) => !values.notes.includes(id))];
 });
+const asking = lastAsked();
 async function find(typed: string) {
-  found.value = typed.trim() ? (await notes.search(typed, 12)).map(({ row }) => row) : notes.rows.slice(0, 12);
+  const isLast = asking();
+  const rows = typed.trim() ? (await notes.search(typed, 12)).map(({ row }) => row) : notes.rows.slice(0, 12);
+  if (isLast()) found.value = rows;
 }
 
 const id = useId();

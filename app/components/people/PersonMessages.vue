@@ -15,17 +15,20 @@ const next = ref('');
 const state = ref<'loading' | 'ready'>('loading');
 const problem = ref('');
 
+const asking = lastAsked();
 async function read(after = '') {
+  const isLast = asking();
   state.value = 'loading';
   try {
     const page = await api<FoundPage>(`/people/${props.id}/messages`, { query: { after } });
+    if (!isLast()) return;
     rows.value = after ? [...rows.value, ...page.rows] : page.rows;
     next.value = page.next;
     problem.value = '';
   } catch (error) {
-    problem.value = messageOf(error);
+    if (isLast()) problem.value = messageOf(error);
   }
-  state.value = 'ready';
+  if (isLast()) state.value = 'ready';
 }
 watch(
   () => props.count,

@@ -54,17 +54,15 @@ const WAITING = [
 const finding = ref(false);
 const said = ref('');
 const isFound = ref(Boolean(props.mailbox ?? written?.receiving.host));
-let asked = 0;
 async function find() {
   const { address } = values;
   if (finding.value || addressProblem(address)) return void (fields.value.address = t('invalid.noAddress'));
-  const number = ++asked;
   finding.value = true;
   said.value = '';
   problem.value = '';
   try {
     const found = await api<MailProposal>('/mailboxes/proposal', { query: { address } });
-    if (number !== asked) return;
+    if (values.address !== address) return;
     for (const side of ['receiving', 'sending'] as const) {
       const { found: _, ...server } = found[side];
       Object.assign(values[side], server);

@@ -14,23 +14,28 @@ const found = shallowRef<{ row: NoteRow; likeness: number }[]>([]);
 const shown = shallowRef<Note | null>(null);
 
 const text = computed(() => toText(parseDoc(props.body)));
+const searching = lastAsked();
+const showing = lastAsked();
 watchDebounced(
   [text, () => notes.complete],
   async () => {
+    const isLast = searching();
     const hits = notes.complete ? await notes.near(text.value) : [];
+    if (!isLast()) return;
     found.value = hits;
     emit(
       'found',
       hits.map(({ row }) => row),
     );
-    if (!hits.some(({ row }) => row.id === shown.value?.id))
-      shown.value = hits[0] ? await notes.read(hits[0].row.id).catch(() => null) : null;
+    if (!hits.some(({ row }) => row.id === shown.value?.id)) await show(hits[0]?.row.id);
   },
   { debounce: 250, immediate: true },
 );
 
-async function show(id: string) {
-  shown.value = await notes.read(id).catch(() => null);
+async function show(id: string | undefined) {
+  const isLast = showing();
+  const note = id ? await notes.read(id).catch(() => null) : null;
+  if (isLast()) shown.value = note;
 }
 const word = (likeness: number) =>
   likeness >= 0.98 ? t('wording.saysSame') : likeness >= 0.75 ? t('wording.saysNearlySame') : t('wording.isLikeThis');

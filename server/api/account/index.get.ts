@@ -1,9 +1,10 @@
-import { accountOf } from '../../services/accounts';
+import { accountWithSettings } from '../../services/accounts';
 import { seeSession } from '../../services/sessions';
 
-/** Who is signed in; null for nobody. */
+/** Who is signed in, with their settings; null for nobody. */
 export default publicHandler(async (event, app) => {
-  const { user } = await getUserSession(event);
+  const user = await userOf(event);
   const goesOn = user?.session ? await seeSession(app, user.id, user.session) : false;
-  return { account: goesOn ? await accountOf(app, user!.id) : null, demo: Boolean(useRuntimeConfig().demo) };
+  const known = goesOn ? await accountWithSettings(app, user!.id) : { account: null, settings: null };
+  return { ...known, demo: Boolean(useRuntimeConfig().demo) };
 });

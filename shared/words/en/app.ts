@@ -13,6 +13,10 @@ export default {
   offline: 'The server does not answer. What you wrote is kept in this browser.',
   somethingWentWrong: 'Something went wrong.',
   brokenWindow: 'Something went wrong in this window. Reload it; what you wrote is kept.',
+  updated: 'Jar Note was updated.',
+  loadAgain: 'Reload',
+  partGone:
+    'A part of Jar Note could not be loaded. Try again; if that does not help, reload this page. What you wrote is kept.',
   justNow: 'just now',
   hands: 'Shows of hands',
   timeBack: 'Time back',

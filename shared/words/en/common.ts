@@ -19,6 +19,7 @@ export default {
   notes: 'Notes',
   findNoteHint: 'Find a note by any word',
   findNote: 'Find a note',
+  cannotSearch: 'Notes could not be searched. Type on to try again; if that does not help, reload this page.',
   fetchingNotes: 'Fetching your notes …',
   tryAgain: 'Try again',
   pinned: 'Pinned',
