@@ -11,6 +11,7 @@ import { readNote, readNotes } from './notes';
 import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
 import { currentMigration, migrate, NEWEST_MIGRATION } from '../db/migrations';
 import { newId } from '../db/id';
+import { takeTry } from '../db/repositories/accounts';
 import { takeLease } from '../db/repositories/leases';
 import { changeSettings, readSettings, signIn, signUp, waitAfter } from './accounts';
 import type { Application } from './application';
@@ -91,6 +92,13 @@ describe('accounts', () => {
     expect(burst.filter((status) => status === 401)).toHaveLength(3);
     expect(await attempt('a long password', 'stranger')).toBe(429);
     expect(await attempt('a long password', 'owner')).toBe(200);
+  });
+
+  it('that come at once wait for each other, and none is given up for another', async () => {
+    const { address } = await newAccount(app);
+    const take = () => app.db.transaction((trx) => takeTry(trx, address, 'stranger', app.now(), () => 0));
+    const ends = await Promise.allSettled(Array.from({ length: 60 }, take));
+    expect(ends.filter((end) => end.status === 'rejected')).toEqual([]);
   });
 
   it('take language, region and zone only as they are, and no address that cannot send', async () => {

@@ -62,6 +62,8 @@ test('what is being read in is not broken off by an update', async ({ somebody: 
   await page.getByRole('link', { name: 'Desk' }).click();
   await expect(page.getByRole('button', { name: /^Ada/ })).toBeVisible();
   expect(await page.evaluate(() => 'isOlder' in window)).toBe(false);
+  // What is still being asked of the server ends with the page.
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
 });
 
 test('what of the application cannot be loaded is said, and one stays where one is with what one wrote', async ({

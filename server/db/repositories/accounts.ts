@@ -198,7 +198,8 @@ export async function takeTry(
   await trx('sign_in_attempts')
     .insert({ ...where, failures: 0, last_at: 0 })
     .onConflict(['address_key', 'origin'])
-    .ignore();
+    // Not ignored: that would share the row with the others that came at once, and each would then wait for all others.
+    .merge({ last_at: trx.ref('sign_in_attempts.last_at') });
   const row = await trx('sign_in_attempts').where(where).forUpdate().first();
   const left = num(row.last_at) + wait(num(row.failures)) - now;
   if (left > 0) return left;
