@@ -17,6 +17,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/London',
+    // Nobody waits for menus to fade; main-job and leaving are run as they move for everybody else.
+    contextOptions: { reducedMotion: 'reduce' },
     screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? find(...BROWSERS),

@@ -50,3 +50,13 @@ test('the demo is one click away, and every view meets the access rules in both 
   await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
 });
+
+test('nothing moves for whoever asked their system for less motion', async ({ page }) => {
+  await page.goto('/sign-in');
+  const button = page.getByRole('button', { name: 'Sign in' });
+  const seconds = () => button.evaluate((it) => parseFloat(getComputedStyle(it).transitionDuration));
+  await page.emulateMedia({ reducedMotion: 'no-preference' });
+  expect(await seconds()).toBeGreaterThan(0.05);
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  expect(await seconds()).toBeLessThan(0.001);
+});

@@ -1,6 +1,8 @@
 import type { Page, Route } from '@playwright/test';
 import { bring, clientMessage, expect, hold, shortcut, test } from './desk';
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 test('a letter left while it is being sent: what became of it is said where one is by then, and nobody is taken away', async ({
   somebody: { page, received },
 }) => {

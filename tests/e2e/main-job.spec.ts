@@ -2,6 +2,8 @@ import { simpleParser } from 'mailparser';
 import { COMMANDS } from '../../shared/utils/commands';
 import { blank, bring, clientMessage, expect, keepNote, paragraph, test, text, shortcut } from './desk';
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 /** Presses Tab until something with this name has the focus. */
 async function tabTo(page: import('@playwright/test').Page, name: RegExp, most = 40) {
   for (let i = 0; i < most; i++) {
