@@ -5,7 +5,7 @@ import { noteFault } from '../services/fault';
 import { wordSome } from '../services/rebuild';
 import { readSomeLetters } from '../services/repeated';
 import { tidyUp } from '../services/tidy';
-import { dispatchDue } from '../services/sending';
+import { dispatchDue } from '../services/outbox';
 import { Keeper } from '../services/sync/keeper';
 
 const PAUSE_MS = 3_000;
@@ -22,6 +22,8 @@ export default defineNitroPlugin((nitro) => {
   /** What the last letters took to look through, in milliseconds; 0 where there were none. */
   let unread = 0;
 
+  /** The post offices that something is being handed to. */
+  const busy = new Set<string>();
   let keeper: Keeper | null = null;
   const round = async () => {
     try {
@@ -33,7 +35,9 @@ export default defineNitroPlugin((nitro) => {
       }
       if (!loaded && useRuntimeConfig().demo) await loadDemoOnce(app, passwords);
       loaded = true;
-      if (await takeLease(app.db, 'outbox', app.process, app.now(), PAUSE_MS * 5)) await dispatchDue(app);
+      // Not waited for: a post office that does not answer keeps nothing else from being done.
+      if (await takeLease(app.db, 'outbox', app.process, app.now(), PAUSE_MS * 5))
+        dispatchDue(app, busy).catch((error: Error) => noteFault('Outbox', error));
       // What was stored by an earlier version is made findable, some at a time.
       if (unworded && (await takeLease(app.db, 'words', app.process, app.now(), PAUSE_MS * 5)))
         unworded = (await wordSome(app.db)) > 0;

@@ -383,7 +383,7 @@ describe('a mailbox that is connected', () => {
     await sendDraft(app, owner, draft.id, { version: ready.version, key: 'gone-mailbox' });
     await removeMailbox(app, owner, id, true);
     await new Promise((resolve) => setTimeout(resolve, 1_100));
-    const { dispatchDue } = await import('./sending');
+    const { dispatchDue } = await import('./outbox');
     await dispatchDue(app);
     const row = await app.db('drafts').where({ id: draft.id }).first();
     expect([row.state, said(JSON.parse(row.problem))]).toEqual(['refused', expect.stringContaining('taken away')]);

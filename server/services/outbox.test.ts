@@ -13,7 +13,8 @@ import { beginDraft, readDraft } from './drafts';
 import type { UserError } from './errors';
 import { storeFile } from './files';
 import { changeLookup, keepLookup } from './lookups';
-import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
+import { dispatchDue } from './outbox';
+import { readSending, sendDraft, takeBack } from './sending';
 
 let app: Application;
 beforeAll(async () => {
@@ -220,6 +221,37 @@ describe('many at once', () => {
     expect(
       (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 100, today: '2026-11-26' })).total,
     ).toBe(50);
+  });
+
+  it('who has a post office that does not answer keeps nobody else waiting', async () => {
+    const [stuck, free] = [await newAccount(app), await newAccount(app)];
+    /** Presses Send, so that a message rests. */
+    async function send(owner: string, key: string) {
+      await changeSettings(app, owner, { ...(await readSettings(app, owner)), sendDelay: 10 });
+      const { draft } = await readyDraft(app, owner);
+      return sendDraft(app, owner, draft.id, { version: draft.version, key });
+    }
+    for (let i = 0; i < 5; i++) await send(stuck.id, `stuck-${i}`);
+    let [asked, answer] = [0, () => {}];
+    const answered = new Promise<void>((resolve) => (answer = resolve));
+    const office: Application = {
+      ...app,
+      now: () => Date.now() + 20_000,
+      async sender(owner, mailbox) {
+        const real = await app.sender(owner, mailbox);
+        if (owner !== stuck.id) return real;
+        return { ...real, handOver: async (...args) => (asked++, await answered, real.handOver(...args)) };
+      },
+    };
+    const busy = new Set<string>();
+    const first = dispatchDue(office, busy);
+    await expect.poll(() => asked).toBe(1);
+    const { id } = await send(free.id, 'free-1');
+    await dispatchDue(office, busy);
+    expect(await readSending(app, free.id, id)).toMatchObject({ state: 'sent' });
+    answer();
+    await first;
+    expect(await listDeliveries(app.db, stuck.id)).toHaveLength(5);
   });
 
   it('a claim is renewed while a slow post office is waited for', async () => {

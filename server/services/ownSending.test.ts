@@ -8,7 +8,8 @@ import { docFromText } from '#core/note/schema';
 import type { Application } from './application';
 import { beginDraft, readDraft } from './drafts';
 import { connectMailbox } from './mailboxes';
-import { dispatchDue, readSending, sendDraft } from './sending';
+import { dispatchDue } from './outbox';
+import { readSending, sendDraft } from './sending';
 
 /** What the post office does with a message, by the name it is for. */
 const KINDS = ['ok', 'cut', 'kept', 'lost', 'later', 'never'] as const;

@@ -9,7 +9,8 @@ import type { Application } from './application';
 import { changeSettings, readSettings } from './accounts';
 import { beginDraft, readDraft } from './drafts';
 import { storeFile } from './files';
-import { dispatchDue, readSending, sendDraft, takeBack } from './sending';
+import { dispatchDue } from './outbox';
+import { readSending, sendDraft, takeBack } from './sending';
 
 let app: Application;
 beforeAll(async () => {

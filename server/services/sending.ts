@@ -9,7 +9,6 @@ import { newId } from '../db/id';
 import { draftById, dropSentDraft, holdDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
 import {
   claimOutbox,
-  dueOutbox,
   insertOutbox,
   lockOutbox,
   outboxById,
@@ -370,17 +369,4 @@ export async function takeBack(app: Application, owner: string, id: string): Pro
     await settleOutbox(trx, owner, id, 'refused', phrase('sending.takenBack'));
     await setDraftState(trx, owner, now.draftId, 'open');
   });
-}
-
-/** Tries everything that is due: after a start, and now and then. One that fails keeps no other waiting. */
-export async function dispatchDue(app: Application): Promise<number> {
-  const due = await dueOutbox(app.db, app.now(), 50);
-  const next = due[Symbol.iterator]();
-  const worker = async () => {
-    for (const { id, owner } of next)
-      await dispatch(app, owner, id).catch((error: Error) => noteFault('Outbox', error));
-  };
-  // A post office that takes its time with one message holds up no other.
-  await Promise.all(Array.from({ length: 4 }, worker));
-  return due.length;
 }

@@ -173,11 +173,17 @@ export async function settleOutbox(
 }
 
 /** What is due, over all accounts: only the periodic work asks this, and each item names its owner. */
-export async function dueOutbox(db: Knex, now: number, limit: number): Promise<{ id: string; owner: string }[]> {
+export async function dueOutbox(
+  db: Knex,
+  now: number,
+  busy: string[],
+  limit: number,
+): Promise<{ id: string; owner: string; mailboxId: string | null }[]> {
   return db('outbox')
     .whereIn('state', ['queued', 'handing', 'unanswered'])
     .where('next_try_at', '<=', now)
+    .whereNotIn(db.raw('COALESCE(mailbox_id, owner)'), busy)
     .orderBy('next_try_at')
-    .select('id', 'owner')
+    .select('id', 'owner', { mailboxId: 'mailbox_id' })
     .limit(limit);
 }
