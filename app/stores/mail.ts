@@ -89,12 +89,21 @@ export const useMailStore = defineStore('mail', () => {
     await refresh();
   }
 
-  /** Changes a message, on the screen at once. */
+  /** Changes a message, on the screen at once. What could not be changed is shown as it was. */
   async function change(id: string, part: MessageChange): Promise<void> {
-    rows.value = rows.value.map((row) => (row.id === id ? ({ ...row, ...part } as MessageRow) : row));
+    const before = rows.value.find((row) => row.id === id);
+    const show = (fields: object) =>
+      (rows.value = rows.value.map((row) => (row.id === id ? { ...row, ...fields } : row)));
+    show(part);
     changes++;
-    // What was done is done, though the page may be left at once.
-    await api(`/messages/${id}`, { method: 'PATCH', body: part, keepalive: true });
+    try {
+      // What was done is done, though the page may be left at once.
+      await api(`/messages/${id}`, { method: 'PATCH', body: part, keepalive: true });
+    } catch (error) {
+      const fields = Object.keys(part) as (keyof MessageRow)[];
+      show(Object.fromEntries(fields.map((field) => [field, before?.[field]])));
+      throw error;
+    }
     if (part.folder === 'trash') useKnowingStore().thrownAway([id]);
     changes++;
   }
