@@ -304,10 +304,13 @@ test('the bounds of a number, and the numbers of a calculation, are typed on the
   for (const [typed, written, wrong] of [
     ['about ten', 'about ten', 1],
     ['1,000', '1000', 0],
+    // One that is taken out is asked for, not calculated as nought.
+    ['', '', 1],
     ['1.19', '1.19', 0],
   ] as const) {
     await page.getByLabel('Number 2', { exact: true }).click();
     await page.keyboard.press('Control+a');
+    await page.keyboard.press('Delete');
     await page.keyboard.type(typed);
     await page.keyboard.press('Tab');
     await expect(page.getByLabel('Number 2', { exact: true })).toHaveValue(written);

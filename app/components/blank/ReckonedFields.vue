@@ -21,11 +21,13 @@ const BETWEEN: Record<Operation, string> = {
   'days between': t('blank.andDay'),
   'days after': t('blank.andDays'),
 };
+/** A value that is still to be chosen or typed; a note with one is not kept. */
+const OPEN: Operand = { blank: '', column: '', number: '' };
 const open = computed(() => ['sum', 'product'].includes(operation.value));
 const least = computed(() => (operation.value === 'sum' ? 1 : 2));
 const shown = computed<Operand[]>(() => {
   const list = [...operands.value];
-  while (list.length < least.value) list.push({ blank: '', column: '', number: 0 });
+  while (list.length < least.value) list.push({ ...OPEN });
   return open.value ? list : list.slice(0, 2);
 });
 
@@ -46,7 +48,7 @@ function setBlank(i: number, label: string) {
   const [first] = columnsOf(label);
   setOperand(i, { blank: label, column: first?.id ?? '' });
 }
-const add = () => emit('set', 'operands', [...shown.value, { blank: '', column: '', number: 0 }]);
+const add = () => emit('set', 'operands', [...shown.value, { ...OPEN }]);
 const drop = (i: number) =>
   emit(
     'set',
@@ -76,7 +78,7 @@ const drop = (i: number) =>
         v-if="!operand.blank"
         :label="t('blank.number', { number: i + 1 })"
         :value="operand.number"
-        @change="(number) => setOperand(i, { number: number ?? 0 })"
+        @change="(number) => setOperand(i, { number: number ?? '' })"
       />
       <PickOne
         v-else-if="columnsOf(operand.blank).length"

@@ -210,6 +210,9 @@ describe('reckoned', () => {
     const unread = blank('r', 'reckoned', { operation: 'sum', operands: [{ ...figure(1), number: 'about ten' }] });
     expect(wrong(unread)[0]).toContain('neither a blank nor a number');
     expect(text(doc(p(unread)))).toBe('[r]');
+    const missing = { operation: 'product', operands: [figure(90), { ...figure(1), number: '' }] };
+    expect(wrong(blank('r', 'reckoned', missing))[0]).toContain('neither a blank nor a number');
+    expect(new Evaluation([{ label: 'r', kind: 'reckoned', options: missing }], context, {}).outcome('r')).toBeNull();
     const zero = new Evaluation(
       [
         { label: 'n', kind: 'number', options: {} },

@@ -27,7 +27,7 @@ export interface Operand {
   blank: string;
   /** Id of a column, where the blank chooses rows: the sum of its cells. */
   column: string;
-  /** What was typed in its place while it is no number; a note with that cannot be kept. */
+  /** What was typed in its place while it is no number, and empty text while nothing is; a note with that cannot be kept. */
   number: number | string;
 }
 
@@ -67,6 +67,7 @@ type Reckonable = Extract<Datum, { type: 'number' | 'money' | 'date' }>;
 
 /** The value of an operand; a phrase says why there is none, null that it waits for an answer. */
 function operandValue(operand: Operand, scope: Scope): Reckonable | Phrase | null {
+  if (!operand.blank && operand.number === '') return null;
   if (!operand.blank)
     return typeof operand.number === 'number'
       ? { type: 'number', number: operand.number }
