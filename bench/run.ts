@@ -49,7 +49,7 @@ if (
     if (wanted('hand')) await benchHand(url);
     if (wanted('keys')) await benchKeys(url);
     if (wanted('letter')) await benchLetter(url);
-    if (wanted('users')) await benchUsers(url, 50);
+    if (wanted('users')) for (const rest of [5, 0]) await benchUsers(url, 50, rest);
     if (wanted('import')) await benchImport(url, 10_000);
     if (wanted('sync')) await benchSync(url, 10_000);
     if (wanted('mailboxes')) for (const [boxes, size] of SEVERAL) await benchMailboxes(url, boxes, size);

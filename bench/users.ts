@@ -1,6 +1,7 @@
 import { ensureBuild } from '../bin/lib/build.mjs';
 import { freePort } from '../bin/lib/process.mjs';
 import { startServer } from '../bin/lib/server.mjs';
+import { connect } from '../server/db/connect';
 import { print, spread } from './measure';
 
 /** So long everybody works without a pause. */
@@ -10,8 +11,11 @@ const MESSAGES = 40;
 
 type Deed = 'list' | 'open' | 'save' | 'send';
 
-/** A number of accounts that list, open, answer, save and send at once, from one process, each over one connection. */
-export async function benchUsers(databaseUrl: string, users: number): Promise<void> {
+/**
+ * A number of accounts that list, open, answer, save and send at once, from one process, each over one connection.
+ * @param rest so many seconds a message can be taken back after Send; with 0 Send is answered when it has left
+ */
+export async function benchUsers(databaseUrl: string, users: number, rest: number): Promise<void> {
   const port = await freePort();
   const env = {
     DATABASE_URL: databaseUrl,
@@ -23,15 +27,20 @@ export async function benchUsers(databaseUrl: string, users: number): Promise<vo
   let errors = 0;
   try {
     const clients = [];
-    for (let i = 0; i < users; i++) clients.push(await newUser(`http://127.0.0.1:${port}/api`, i));
+    for (let i = 0; i < users; i++) clients.push(await newUser(`http://127.0.0.1:${port}/api`, i, rest));
     const end = performance.now() + SECONDS * 1000;
     await Promise.all(clients.map((client) => work(client, end)));
+    if (rest) console.log(JSON.stringify(await leaving(databaseUrl)));
   } finally {
     await server.stop();
   }
   const requests = Object.values(times).reduce((sum, { length }) => sum + length, 0);
   for (const deed of Object.keys(times) as Deed[])
-    print({ name: `${users} users at once: ${deed}`, size: times[deed].length, ...spread(times[deed]) });
+    print({
+      name: `${users} users at once, ${rest} s to take back: ${deed}`,
+      size: times[deed].length,
+      ...spread(times[deed]),
+    });
   console.log(JSON.stringify({ perSecond: Math.round(requests / SECONDS), errors }));
 
   async function timed<T>(deed: Deed, ask: () => Promise<T>): Promise<T> {
@@ -52,12 +61,24 @@ export async function benchUsers(databaseUrl: string, users: number): Promise<vo
           Object.assign(draft, await timed('save', () => ask(`/drafts/${draft.id}`, contentOf(draft, words), 'PUT')));
         const body = { version: draft.version, key: `${draft.id}-${round}`, anyway: true };
         const sent = await timed('send', () => ask(`/drafts/${draft.id}/send`, body));
-        if (sent.state !== 'sent') errors++;
+        if (sent.state !== (rest ? 'queued' : 'sent')) errors++;
       } catch {
         errors++;
       }
     }
   }
+}
+
+/** How many messages have left, and how late the others are, in milliseconds. */
+async function leaving(databaseUrl: string): Promise<{ left: number; late: number; latest: number }> {
+  const db = connect(databaseUrl);
+  const [row] = await db('outbox').select(
+    db.raw("SUM(state = 'sent') AS left_already"),
+    db.raw("SUM(state <> 'sent' AND next_try_at < ?) AS late", [Date.now()]),
+    db.raw("MAX(IF(state <> 'sent', ? - next_try_at, 0)) AS latest", [Date.now()]),
+  );
+  await db.destroy();
+  return { left: Number(row.left_already), late: Number(row.late), latest: Number(row.latest) };
 }
 
 interface Client {
@@ -72,7 +93,7 @@ function contentOf(draft: Record<string, unknown>, words: string): object {
   return { version, to, cc, bcc, subject, body, fills, attachments, quote: true };
 }
 
-async function newUser(url: string, number: number): Promise<Client> {
+async function newUser(url: string, number: number, rest: number): Promise<Client> {
   let cookie = '';
   const request = async (path: string, body?: object | string, method = body ? 'POST' : 'GET') => {
     const isText = typeof body === 'string';
@@ -93,14 +114,14 @@ async function newUser(url: string, number: number): Promise<Client> {
   const ask: Client['ask'] = async (path, body, method) => (await request(path, body, method)).json();
   await ask('/account/sign-up', {
     name: 'Robin Tester',
-    address: `user${number}@test.example`,
+    address: `user${number}-${rest}@test.example`,
     password: 'a long password',
   });
-  await ask('/settings', { ...(await ask('/settings')), sendDelay: 0 }, 'PUT');
+  await ask('/settings', { ...(await ask('/settings')), sendDelay: rest }, 'PUT');
   const letters = Array.from(
     { length: MESSAGES },
     (_, i) =>
-      `From someone@x.example Fri Nov 27 09:00:00 2026\nFrom: Ada Marsh <ada${i}@client.example>\nTo: user${number}@test.example\nSubject: Tuning ${i}\nMessage-ID: <${number}.${i}@client.example>\nDate: Fri, 27 Nov 2026 09:00:00 +0000\n\nCould you come in December? The piano in the hall needs it.\n\nAda\n`,
+      `From someone@x.example Fri Nov 27 09:00:00 2026\nFrom: Ada Marsh <ada${i}@client.example>\nTo: user${number}-${rest}@test.example\nSubject: Tuning ${i}\nMessage-ID: <${number}.${i}@client.example>\nDate: Fri, 27 Nov 2026 09:00:00 +0000\n\nCould you come in December? The piano in the hall needs it.\n\nAda\n`,
   );
   await (await request('/messages/import?name=all.mbox', letters.join('\n'))).text();
   const { rows } = await ask('/messages?folder=inbox&waiting=true&limit=50');
