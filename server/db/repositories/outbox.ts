@@ -182,7 +182,9 @@ export async function dueOutbox(
   return db('outbox')
     .whereIn('state', ['queued', 'handing', 'unanswered'])
     .where('next_try_at', '<=', now)
-    .whereNotIn(db.raw('COALESCE(mailbox_id, owner)'), busy)
+    .where((q) =>
+      q.whereNotIn('mailbox_id', busy).orWhere((own) => own.whereNull('mailbox_id').whereNotIn('owner', busy)),
+    )
     .orderBy('next_try_at')
     .select('id', 'owner', { mailboxId: 'mailbox_id' })
     .limit(limit);
