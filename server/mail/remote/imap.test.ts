@@ -46,3 +46,21 @@ it('leaves alone what another program has marked as deleted, on a server that ca
   expect(await there('Trash')).toEqual(['Moved ']);
   await other.logout();
 });
+
+it('is told at once what the server said before anybody waited for it', async () => {
+  const address = dovecot.user('ada');
+  const other = await dovecot.client(address);
+  const at = { host: '127.0.0.1', certificate: dovecot.certificate, user: address };
+  const remote = await openImap({ ...at, port: dovecot.tlsPort, security: 'tls' }, PASSWORD);
+  await remote.open('INBOX');
+  await other.append('INBOX', 'Subject: New\r\n\r\nHere.\r\n');
+  // The server says with this answer that there is one more.
+  await remote.changes('');
+  const late = new AbortController();
+  const timer = setTimeout(() => late.abort(), 8_000);
+  await remote.news(60_000, late.signal);
+  clearTimeout(timer);
+  expect(late.signal.aborted).toBe(false);
+  await remote.close();
+  await other.logout();
+});

@@ -89,6 +89,8 @@ export async function openImap(server: MailServer, password: string): Promise<Re
     maxResponseSize: ANSWER_BYTES * 2,
     maxResponseTokens: ANSWER_TOKENS,
   });
+  /** How many messages there were in the folder when it was opened. */
+  let total = 0;
   let lost: unknown = null;
   client.on('error', (error) => (lost ??= error));
   client.on('close', () => (lost ??= new Error('closed')));
@@ -143,6 +145,7 @@ export async function openImap(server: MailServer, password: string): Promise<Re
     open: (path) =>
       said(async () => {
         const box = await client.mailboxOpen(path);
+        total = box.exists;
         const modseq = box.noModseq || !box.highestModseq ? '' : String(box.highestModseq);
         return { uidValidity: Number(box.uidValidity), modseq, total: box.exists, uidNext: box.uidNext || 0 };
       }),
@@ -243,7 +246,8 @@ export async function openImap(server: MailServer, password: string): Promise<Re
       said(async () => found(await client.search({ header: { 'message-id': messageId } }, { uid: true }))),
 
     async news(ms, calledOff) {
-      if (calledOff.aborted) return;
+      // What was told with the answer to something else is told once.
+      if (calledOff.aborted || (client.mailbox && client.mailbox.exists !== total)) return;
       await said(
         () =>
           new Promise<void>((resolve, reject) => {

@@ -192,6 +192,33 @@ describe('a mailbox on another server', () => {
     await other.logout();
   });
 
+  it('sees at once what came while other folders were looked at', async () => {
+    const { owner, id, address, other } = await mailboxOf();
+    await other.mailboxCreate('Clients');
+    const mailbox = (await mailboxById(app.db, owner, id))!;
+    const remote = await app.openRemote(mailbox);
+    const syncer = new Syncer(syncSession(app, mailbox, remote));
+    while (await syncer.step());
+    // The inbox was looked at before the others; now another one is open.
+    await other.append('INBOX', letter('Meanwhile', address));
+    const late = new AbortController();
+    const timer = setTimeout(() => late.abort(), 8_000);
+    await syncer.waitForNews(60_000, late.signal);
+    clearTimeout(timer);
+    expect(late.signal.aborted).toBe(false);
+    while (await syncer.step());
+    expect(await subjects(owner, 'inbox')).toEqual(['Meanwhile']);
+    // And then there is something to wait for.
+    let isOver = false;
+    const waiting = syncer.waitForNews(60_000, new AbortController().signal).then(() => (isOver = true));
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    expect(isOver).toBe(false);
+    await other.append('INBOX', letter('Then', address));
+    await waiting;
+    await remote.close();
+    await other.logout();
+  });
+
   it.each([
     ['names what is gone', true],
     ['does not', false],

@@ -3,6 +3,7 @@ import { alignFolders } from './folders';
 import { carryOut } from './acts';
 import { fetchSome, lookInto, RECENT_MS, type Look, type Todo } from './messages';
 import { inLittleMemory } from '../../work/memory';
+import type { OpenFolder } from '../../mail/ports';
 import type { SyncSession } from './session';
 
 const DAY_MS = 86_400_000;
@@ -63,10 +64,14 @@ export class Syncer {
     if (inbox && (await this.#hasChanged(inbox))) await this.#plan(inbox);
   }
 
-  /** Opens the inbox, where news are waited for. */
+  /** Opens the inbox and waits for news there; not where something has come since it was looked at, which nobody tells any more. */
   async waitForNews(ms: number, calledOff: AbortSignal): Promise<void> {
     const inbox = this.#folders.find(({ role }) => role === 'inbox');
-    if (inbox) await this.session.open(inbox);
+    if (inbox && this.#isOther(inbox, await this.session.open(inbox))) {
+      const before = this.left;
+      await this.#plan(inbox);
+      if (this.left > before) return;
+    }
     await this.session.remote.news(ms, calledOff);
   }
 
@@ -91,11 +96,16 @@ export class Syncer {
   }
 
   async #hasChanged(folder: FolderRow): Promise<boolean> {
-    const now = await this.session.remote.status(folder.path);
+    return this.#isOther(folder, await this.session.remote.status(folder.path));
+  }
+
+  /** Whether a folder is not any more as it was when it was looked into. */
+  #isOther(folder: FolderRow, now: OpenFolder): boolean {
     const before = this.#uidNext.get(folder.id);
-    this.#uidNext.set(folder.id, now.uidNext);
+    // Some servers say it only when they are asked.
+    if (now.uidNext) this.#uidNext.set(folder.id, now.uidNext);
     return (
-      before !== now.uidNext ||
+      (now.uidNext > 0 && before !== now.uidNext) ||
       now.uidValidity !== folder.uidValidity ||
       now.total !== folder.total ||
       (now.modseq !== '' && now.modseq !== folder.modseq)
