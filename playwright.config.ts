@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: 'tests/e2e',
   globalSetup: './tests/e2e/server.ts',
   fullyParallel: true,
-  workers: 2,
+  // Much of a test is waiting, so three are quicker also where there are two processors.
+  workers: 3,
   // What has to be quick is measured by the benches. Here a machine may be busy with other things and stand still for a while;
   // a test that comes too late even so is tried once more and reported as flaky.
   timeout: 120_000,

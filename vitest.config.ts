@@ -26,12 +26,12 @@ export default defineConfig({
   test: {
     include: ['{core,shared,server,app,demo,tests}/**/*.test.ts'],
     globalSetup: ['tests/database.ts'],
-    // Much of it waits for servers, so two at a time are quicker also where there are two processors.
-    maxWorkers: Math.max(2, availableParallelism() - 1),
+    // Much of it waits for servers, so three at a time are quicker also where there are two processors.
+    maxWorkers: Math.max(3, availableParallelism() - 1),
     // Each file keeps its own data, not modules of its own: to read those anew for each took a quarter of the time.
     isolate: false,
     sequence: { sequencer: LongestFirst },
-    testTimeout: 20_000,
+    testTimeout: 40_000,
     hookTimeout: 60_000,
   },
 });

@@ -11,15 +11,18 @@ const emit = defineEmits<{ message: [id: string] }>();
 const account = useAccountStore();
 const rows = shallowRef<MessageRow[]>([]);
 const isOpen = ref(false);
-watch(
-  () => props.messageId,
-  async (id) => {
-    rows.value = [];
-    const found = await api<MessageRow[]>(`/messages/${id}/thread`).catch(() => []);
+const problem = ref('');
+async function read(id: string) {
+  rows.value = [];
+  problem.value = '';
+  try {
+    const found = await api<MessageRow[]>(`/messages/${id}/thread`);
     if (id === props.messageId) rows.value = found;
-  },
-  { immediate: true },
-);
+  } catch (error) {
+    if (id === props.messageId) problem.value = messageOf(error);
+  }
+}
+watch(() => props.messageId, read, { immediate: true });
 const own = computed(() => new Set(account.account?.addresses ?? []));
 const sender = ({ from }: MessageRow) =>
   own.value.has(addressKey(from.address)) ? t('waiting.you') : from.name || from.address || t('desk.senderNotNamed');
@@ -27,7 +30,11 @@ const at = (row: MessageRow) => when(row.receivedAt, account.settings!.locale, a
 </script>
 
 <template>
-  <div v-if="rows.length" class="thread">
+  <p v-if="problem" class="notice bad" role="alert">
+    {{ t('waiting.threadUnread', { problem }) }}
+    <button type="button" class="text-button" @click="read(messageId)">{{ t('common.tryAgain') }}</button>
+  </p>
+  <div v-else-if="rows.length" class="thread">
     <button type="button" class="text-button small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
       <component :is="isOpen ? ChevronDown : ChevronRight" :size="14" aria-hidden="true" />{{
         isOpen ? t('waiting.hideThread') : t('waiting.thread', { count: rows.length })
@@ -46,6 +53,10 @@ const at = (row: MessageRow) => when(row.receivedAt, account.settings!.locale, a
 </template>
 
 <style scoped>
+.notice {
+  margin-top: var(--s3);
+}
+
 .thread {
   margin-top: var(--s4);
   padding-top: var(--s2);

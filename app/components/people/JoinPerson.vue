@@ -8,14 +8,24 @@ const emit = defineEmits<{ join: [other: Person]; close: [] }>();
 
 const find = ref('');
 const rows = shallowRef<Person[]>([]);
+/** What was looked for, once that is answered. */
+const found = ref('');
+const problem = ref('');
 const field = ref<HTMLInputElement>();
 onMounted(() => field.value?.focus());
 watchDebounced(
   find,
   async (typed) => {
+    problem.value = '';
     if (!typed.trim()) return void (rows.value = []);
-    const page = await api<PeoplePage>('/people/list', { query: { find: typed } }).catch(() => null);
-    if (page && find.value === typed) rows.value = page.rows.filter(({ id }) => id !== props.id).slice(0, 6);
+    try {
+      const page = await api<PeoplePage>('/people/list', { query: { find: typed } });
+      if (find.value !== typed) return;
+      rows.value = page.rows.filter(({ id }) => id !== props.id).slice(0, 6);
+      found.value = typed;
+    } catch (error) {
+      if (find.value === typed) problem.value = messageOf(error);
+    }
   },
   { debounce: 150 },
 );
@@ -44,7 +54,10 @@ watchDebounced(
         <span v-if="row.fullName" class="small soft">{{ row.address }}</span>
       </li>
     </ul>
-    <p v-if="find && !rows.length" class="small soft">{{ t('people.noneFound') }}</p>
+    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <p v-else-if="find.trim() && find === found && !rows.length" class="small soft" role="status">
+      {{ t('people.noneFound') }}
+    </p>
     <button type="button" class="text-button small" @click="emit('close')">{{ t('common.close') }}</button>
   </section>
 </template>

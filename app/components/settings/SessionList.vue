@@ -6,18 +6,22 @@ import { useAccountStore } from '~/stores/account';
 const account = useAccountStore();
 const problem = ref('');
 const sessions = shallowRef<SessionInfo[]>([]);
-const read = async () => (sessions.value = await api<SessionInfo[]>('/sessions').catch(() => []));
-onMounted(read);
-
-async function end(path: string) {
+/** Does something with them, and reads them anew. */
+async function read(work?: () => Promise<unknown>) {
   problem.value = '';
   try {
-    await api(path, { method: 'DELETE' });
+    await work?.();
   } catch (error) {
     problem.value = messageOf(error);
   }
-  await read();
+  try {
+    sessions.value = await api<SessionInfo[]>('/sessions');
+  } catch (error) {
+    problem.value ||= messageOf(error);
+  }
 }
+onMounted(() => read());
+const end = (path: string) => read(() => api(path, { method: 'DELETE' }));
 
 const timeOf = (at: number) => when(at, account.settings!.locale, account.settings!.timeZone);
 
@@ -34,7 +38,9 @@ function browserName(said: string): string {
   <section aria-labelledby="s-sessions">
     <h2 id="s-sessions">{{ t('settings.signedIn') }}</h2>
     <p class="soft small">{{ t('settings.signedInAbout') }}</p>
-    <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="notice bad" role="alert">
+      {{ problem }} <button type="button" class="text-button" @click="read()">{{ t('common.tryAgain') }}</button>
+    </p>
     <ul class="sessions">
       <li v-for="one in sessions" :key="one.id">
         <span>{{ browserName(one.browser) }}</span>
