@@ -185,7 +185,7 @@ export function useDesk(around: {
     const leaves = part.folder || (mail.list === 'waiting' && isDone) || (mail.list === 'later' && part.again === null);
     const next = leaves ? mail.neighbour(id) : id;
     try {
-      await mail.change(id, part);
+      const { senderWaits: saidBefore } = await mail.change(id, part);
       const text =
         part.again !== undefined
           ? part.again
@@ -207,7 +207,7 @@ export function useDesk(around: {
         text,
         ...(part.answered && before.reason === 'person' && { never: () => neverFrom(before) }),
         undo: async () => {
-          await mail.change(id, backFrom(before, part));
+          await mail.change(id, backFrom(before, part, saidBefore));
           await mail.refresh();
           if (messageId.value === id) await open();
           else await showMessage(id);
@@ -222,24 +222,30 @@ export function useDesk(around: {
     t(waits ? 'waiting.isWaiting' : waits === false ? 'waiting.isNever' : 'waiting.isAsUsual', { sender });
 
   /** What takes a change of a message back. */
-  function backFrom({ again, folder, answered, reason }: MessageRow, part: MessageChange): MessageChange {
+  function backFrom(
+    { again, folder, answered, reason }: MessageRow,
+    part: MessageChange,
+    saidBefore?: boolean | null,
+  ): MessageChange {
     const home = mail.list.startsWith('folder:') ? mail.list.slice('folder:'.length) : folder;
     return {
       ...((part.answered !== undefined || part.senderWaits !== undefined) && { answered, reason }),
       again,
       ...(part.folder && folder !== 'gone' && { folder: home }),
-      ...(part.senderWaits !== undefined && { senderWaits: reason === 'sender' ? false : null }),
+      ...(part.senderWaits !== undefined && { senderWaits: saidBefore ?? null }),
     };
   }
 
   /** Nothing of the sender of a message waits from now on. */
   async function neverFrom(before: MessageRow): Promise<void> {
     try {
-      await mail.change(before.id, { senderWaits: false });
+      const { id, reason } = before;
+      const { senderWaits: saidBefore = null } = await mail.change(id, { senderWaits: false });
       await mail.refresh();
       add({
         text: saidOfSender(false, before.from.name || before.from.address),
-        undo: () => mail.change(before.id, { senderWaits: null }).then(() => mail.refresh()),
+        // The message itself stays taken off.
+        undo: () => mail.change(id, { senderWaits: saidBefore, answered: true, reason }).then(() => mail.refresh()),
       });
     } catch (error) {
       problem.value = messageOf(error);

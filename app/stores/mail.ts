@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import type { FolderOfMailbox } from '#shared/types/mailbox';
-import type { DraftRow, MessagePage, MessageRow } from '#shared/types/wire';
+import type { DraftRow, MessageChanged, MessagePage, MessageRow } from '#shared/types/wire';
 import type { Folder, MessageChange } from '#shared/schemas/message';
 import { useKnowingStore } from './knowing';
 
@@ -90,15 +90,16 @@ export const useMailStore = defineStore('mail', () => {
   }
 
   /** Changes a message, on the screen at once. What could not be changed is shown as it was. */
-  async function change(id: string, part: MessageChange): Promise<void> {
+  async function change(id: string, part: MessageChange): Promise<MessageChanged> {
     const before = rows.value.find((row) => row.id === id);
     const show = (fields: object) =>
       (rows.value = rows.value.map((row) => (row.id === id ? { ...row, ...fields } : row)));
     show(part);
     changes++;
+    let changed: MessageChanged;
     try {
       // What was done is done, though the page may be left at once.
-      await api(`/messages/${id}`, { method: 'PATCH', body: part, keepalive: true });
+      changed = await api<MessageChanged>(`/messages/${id}`, { method: 'PATCH', body: part, keepalive: true });
     } catch (error) {
       const fields = Object.keys(part) as (keyof MessageRow)[];
       show(Object.fromEntries(fields.map((field) => [field, before?.[field]])));
@@ -106,6 +107,7 @@ export const useMailStore = defineStore('mail', () => {
     }
     if (part.folder === 'trash') useKnowingStore().thrownAway([id]);
     changes++;
+    return changed;
   }
 
   /** The same change to several, 500 at most. @returns those that were changed */

@@ -288,3 +288,20 @@ describe('a message deleted for good', () => {
     expect(await subjects(owner, {})).toEqual(['Begun']);
   });
 });
+
+describe('what is said of a sender', () => {
+  it('is told with its change, so that it can be said again as it was', async () => {
+    const { id: owner } = await newAccount(app);
+    const { id } = await append(owner, LETTER);
+    const waits = async () => (await subjects(owner, { waiting: true })).length > 0;
+    expect(await changeMessage(app, owner, id, { senderWaits: true })).toEqual({ senderWaits: null });
+    expect(await waits()).toBe(true);
+    await changeMessage(app, owner, id, { answered: true });
+    expect(await changeMessage(app, owner, id, { senderWaits: false })).toEqual({ senderWaits: true });
+    // Said again as it was, it leaves the message taken off.
+    await changeMessage(app, owner, id, { senderWaits: true, answered: true, reason: 'person' });
+    expect(await waits()).toBe(false);
+    expect(await changeMessage(app, owner, id, { senderWaits: null })).toEqual({ senderWaits: true });
+    expect(await changeMessage(app, owner, id, { flagged: true })).toEqual({});
+  });
+});

@@ -1,4 +1,4 @@
-import type { FoundPage, Message, MessagePage, MessageRow } from '#shared/types/wire';
+import type { FoundPage, Message, MessageChanged, MessagePage, MessageRow } from '#shared/types/wire';
 import type { MailSearchQuery, MessageChange, MessageList } from '#shared/schemas/message';
 import { looksLikeMessage } from '../mail/parse';
 import { readMessages } from '../mail/mbox';
@@ -43,9 +43,14 @@ export async function openAttachment(app: Application, owner: string, id: string
 }
 
 /** Changes a message. One that is answered or, having come back, filed is done with: its day is taken off. */
-export async function changeMessage(app: Application, owner: string, id: string, change: MessageChange): Promise<void> {
+export async function changeMessage(
+  app: Application,
+  owner: string,
+  id: string,
+  change: MessageChange,
+): Promise<MessageChanged> {
   const { answered, ...deed } = change;
-  await app.mail(owner).change(id, { ...deed, done: answered, again: await againAfter(app, owner, id, change) });
+  return app.mail(owner).change(id, { ...deed, done: answered, again: await againAfter(app, owner, id, change) });
 }
 
 /** The day a message comes back on after a change; undefined where it stays as it is. */

@@ -89,6 +89,12 @@ export interface Message extends MessageRow {
   hands: { id: string; question: string } | null;
 }
 
+/** What a change of a message was answered with. */
+export interface MessageChanged {
+  /** What was said of its sender before, where that was changed; null where nothing was. */
+  senderWaits?: boolean | null;
+}
+
 export interface MessagePage {
   rows: MessageRow[];
   /** Pass as `after` for the next page; empty at the end. */

@@ -35,9 +35,16 @@ export async function senderWaits(db: Knex, owner: string, keys: string[]): Prom
   return known;
 }
 
-/** Keeps what the user says of a sender; null forgets it. */
-export async function setSenderWaits(trx: Knex, owner: string, key: string, waits: boolean | null): Promise<void> {
+/** Keeps what the user says of a sender; null forgets it. @returns what was said before */
+export async function setSenderWaits(
+  trx: Knex,
+  owner: string,
+  key: string,
+  waits: boolean | null,
+): Promise<boolean | null> {
+  const before = (await senderWaits(trx, owner, [key])).get(key) ?? null;
   if (waits === null) await trx('sender_waits').where({ owner, address_key: key }).delete();
   else
     await trx('sender_waits').insert({ owner, address_key: key, waits }).onConflict(['owner', 'address_key']).merge();
+  return before;
 }

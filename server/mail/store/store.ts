@@ -4,7 +4,7 @@ import type { MessageThread } from '#core/message/thread';
 import type { WaitReason } from '#core/waiting/reason';
 import type { Again } from '#shared/schemas/again';
 import type { Folder, StoredFolder } from '#shared/schemas/message';
-import type { MessagePage, MessageRow } from '#shared/types/wire';
+import type { MessageChanged, MessagePage, MessageRow } from '#shared/types/wire';
 import { holdAccount } from '../../db/repositories/accounts';
 import { keepAct, type Flags } from '../../db/repositories/acts';
 import { folderById, folderFor, insertFolder, type FolderRow } from '../../db/repositories/folders';
@@ -66,8 +66,11 @@ export interface MailStore {
    * @param also what is done with it: together with it, or not at all
    */
   keepSent(mailboxId: string | null, raw: Buffer, sentAt: number, also?: Also): Promise<Appended>;
-  /** @throws UserError 404 when there is no such message or folder. */
-  change(id: string, deed: Deed): Promise<void>;
+  /**
+   * @returns what was said of its sender before, where that is changed
+   * @throws UserError 404 when there is no such message or folder
+   */
+  change(id: string, deed: Deed): Promise<MessageChanged>;
 }
 
 /** So many messages of a portion may fail by themselves. */
@@ -178,22 +181,26 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
     trx: Knex.Transaction,
     id: string,
     { done, folder, again, senderWaits, answered, reason, ...flags }: Deed,
-  ): Promise<{ threadId: string; mailboxId: string | null }> {
+  ): Promise<{ threadId: string; mailboxId: string | null } & MessageChanged> {
     const message = await messageInThread(trx, owner, id);
     if (!message) throw notFound('message');
     await flag(trx, message, { ...flags, answered });
     const isAsked = done === false || senderWaits === true;
     await changeMessage(trx, owner, id, {
       ...{ ...flags, again, replied: answered },
-      answered: senderWaits === true ? false : (done ?? (answered || undefined)),
+      answered: done ?? (senderWaits === true ? false : answered || undefined),
       ...(isAsked && message.reason !== 'undelivered' && { reason: 'asked' }),
       ...(senderWaits === false && { reason: 'sender' }),
       ...(senderWaits === null && message.reason === 'sender' && { reason: 'person' }),
       ...(reason && { reason }),
     });
-    if (senderWaits !== undefined) await setSenderWaits(trx, owner, addressKey(message.from.address), senderWaits);
+    const said =
+      senderWaits === undefined
+        ? undefined
+        : await setSenderWaits(trx, owner, addressKey(message.from.address), senderWaits);
     if (folder && folder !== message.folder) await move(trx, message, folder);
-    return message;
+    const { threadId, mailboxId } = message;
+    return { threadId, mailboxId, senderWaits: said };
   }
 
   return {
@@ -263,12 +270,13 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
     },
 
     async change(id, deed) {
-      const mailboxId = await inTransaction(db, async (trx) => {
+      const { mailboxId, senderWaits } = await inTransaction(db, async (trx) => {
         const changed = await change(trx, id, deed);
         await settleWaiting(trx, owner, [changed.threadId]);
-        return changed.mailboxId;
+        return changed;
       });
       if (mailboxId) wake(mailboxId);
+      return { senderWaits };
     },
   };
 }

@@ -1,7 +1,6 @@
 import { messageChangeSchema } from '#shared/schemas/message';
 import { changeMessage } from '../../../services/messages';
 
-export default ownerHandler(async (event, { app, owner, id }) => {
-  await changeMessage(app, owner, id, await bodyOf(event, messageChangeSchema));
-  return { ok: true };
-});
+export default ownerHandler(async (event, { app, owner, id }) =>
+  changeMessage(app, owner, id, await bodyOf(event, messageChangeSchema)),
+);
