@@ -5,7 +5,7 @@ import { noteFault } from '../services/fault';
 import { wordSome } from '../services/rebuild';
 import { readSomeLetters } from '../services/repeated';
 import { tidyUp } from '../services/tidy';
-import { dispatchDue } from '../services/outbox';
+import { Outbox } from '../services/outbox';
 import { Keeper } from '../services/sync/keeper';
 
 const PAUSE_MS = 3_000;
@@ -22,9 +22,8 @@ export default defineNitroPlugin((nitro) => {
   /** What the last letters took to look through, in milliseconds; 0 where there were none. */
   let unread = 0;
 
-  /** The post offices that something is being handed to. */
-  const busy = new Set<string>();
   let keeper: Keeper | null = null;
+  let outbox: Outbox | null = null;
   const round = async () => {
     try {
       const app = await useApplication();
@@ -32,12 +31,12 @@ export default defineNitroPlugin((nitro) => {
         keeper = new Keeper(app);
         app.wakeMailbox = (id) => keeper!.wake(id);
         keeper.start();
+        outbox = new Outbox(app);
+        app.wakeOutbox = (at) => outbox!.wake(at);
+        outbox.wake(app.now());
       }
       if (!loaded && useRuntimeConfig().demo) await loadDemoOnce(app, passwords);
       loaded = true;
-      // Not waited for: a post office that does not answer keeps nothing else from being done.
-      if (await takeLease(app.db, 'outbox', app.process, app.now(), PAUSE_MS * 5))
-        dispatchDue(app, busy).catch((error: Error) => noteFault('Outbox', error));
       // What was stored by an earlier version is made findable, some at a time.
       if (unworded && (await takeLease(app.db, 'words', app.process, app.now(), PAUSE_MS * 5)))
         unworded = (await wordSome(app.db)) > 0;
@@ -60,6 +59,7 @@ export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('close', async () => {
     stopped = true;
     clearTimeout(timer);
+    outbox?.stop();
     await keeper?.stop();
     await (await useApplication()).close();
   });

@@ -32,6 +32,8 @@ export interface Application {
   openRemote(mailbox: MailboxRow): Promise<RemoteMailbox>;
   /** Says that something is to be done with a mailbox now. */
   wakeMailbox(id: string): void;
+  /** Says that something of the outbox is due at a moment, in milliseconds since 1970. */
+  wakeOutbox(at: number): void;
   now(): number;
   close(): Promise<void>;
 }
@@ -66,6 +68,7 @@ export async function openApplication(url: string, { postOfficePort = 0, mailKey
     unseal: (bound, sealed) => unseal(key, bound, sealed),
     openRemote: (mailbox) => openImap(mailbox.receiving, passwordsOf(app, mailbox).receiving),
     wakeMailbox: () => {},
+    wakeOutbox: () => {},
     now: () => Date.now(),
     async close() {
       app.lines.close();

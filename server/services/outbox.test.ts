@@ -13,7 +13,7 @@ import { beginDraft, readDraft } from './drafts';
 import type { UserError } from './errors';
 import { storeFile } from './files';
 import { changeLookup, keepLookup } from './lookups';
-import { dispatchDue } from './outbox';
+import { dispatchDue, Outbox } from './outbox';
 import { readSending, sendDraft, takeBack } from './sending';
 
 let app: Application;
@@ -44,6 +44,27 @@ describe('a message that rests before it leaves', () => {
     await dispatchDue({ ...app, now: () => Date.now() + 11_000 });
     expect(await readSending(app, owner, again.id)).toMatchObject({ state: 'sent', leavesAt: 0 });
     await expect(takeBack(app, owner, again.id)).rejects.toMatchObject({ status: 409 });
+  });
+});
+
+describe('what rests', () => {
+  it('leaves when its time is over, each at its own', async () => {
+    const outbox = new Outbox(app, 60_000);
+    const kept: Application = { ...app, wakeOutbox: (at) => outbox.wake(at) };
+    /** Presses Send, so that a message rests for some seconds. */
+    async function send(seconds: number) {
+      const { id: owner } = await newAccount(app);
+      await changeSettings(app, owner, { ...(await readSettings(app, owner)), sendDelay: seconds });
+      const { draft } = await readyDraft(app, owner);
+      const press = { version: draft.version, key: `rests-${seconds}` };
+      return { owner, ...(await sendDraft(kept, owner, draft.id, press)) };
+    }
+    const sent = [await send(2), await send(1)];
+    for (const { owner, id, leavesAt } of sent)
+      await expect
+        .poll(async () => (await readSending(app, owner, id)).state, { timeout: leavesAt + 10_000 - Date.now() })
+        .toBe('sent');
+    outbox.stop();
   });
 });
 

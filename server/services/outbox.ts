@@ -1,3 +1,4 @@
+import { takeLease } from '../db/repositories/leases';
 import { dueOutbox } from '../db/repositories/outbox';
 import type { Application } from './application';
 import { noteFault } from './fault';
@@ -27,4 +28,63 @@ export async function dispatchDue(app: Application, busy = new Set<string>()): P
   };
   await Promise.all([...offices].map(handOver));
   return due.length;
+}
+
+/** So long this process looks after the outbox before another may. */
+const LEASE_MS = 15_000;
+/** So often is looked for what is due, whoever left it there. */
+const LOOK_MS = 3_000;
+/** What is due so shortly after one another is tried together. */
+const TOGETHER_MS = 250;
+
+/** Tries what is due in the outbox, in one process at a time: now and then, and when something is said to be due. */
+export class Outbox {
+  readonly #busy = new Set<string>();
+  readonly #due = new Set<number>();
+  /** When it is looked for what others have left. */
+  #roundAt = Infinity;
+  /** What the timer is set to. */
+  #at = Infinity;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #stopped = false;
+
+  constructor(
+    readonly app: Application,
+    readonly lookMs = LOOK_MS,
+  ) {}
+
+  /** Something is due at a moment, in milliseconds since 1970. */
+  wake(at: number): void {
+    this.#due.add(Math.ceil(at / TOGETHER_MS) * TOGETHER_MS);
+    this.#wait();
+  }
+
+  stop(): void {
+    this.#stopped = true;
+    clearTimeout(this.#timer);
+  }
+
+  /** Waits for what is due next. */
+  #wait(): void {
+    const next = Math.min(this.#roundAt, ...this.#due);
+    if (this.#stopped || next >= this.#at) return;
+    this.#at = next;
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => void this.#look(), Math.max(0, next - this.app.now()));
+  }
+
+  async #look(): Promise<void> {
+    const { app } = this;
+    this.#at = this.#roundAt = Infinity;
+    for (const at of this.#due) if (at <= app.now()) this.#due.delete(at);
+    try {
+      // Not waited for: a post office that does not answer keeps nothing else from being tried.
+      if (await takeLease(app.db, 'outbox', app.process, app.now(), LEASE_MS))
+        dispatchDue(app, this.#busy).catch((error: Error) => noteFault('Outbox', error));
+    } catch (error) {
+      noteFault('Outbox', error);
+    }
+    this.#roundAt = app.now() + this.lookMs;
+    this.#wait();
+  }
 }

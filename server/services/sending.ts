@@ -125,7 +125,10 @@ export async function sendDraft(
     if (now && now.state !== 'sending') throw stale('draft', now);
     return false;
   });
-  if (isKept && rests) return toSending(item);
+  if (isKept && rests) {
+    app.wakeOutbox(item.nextTryAt);
+    return toSending(item);
+  }
   if (isKept) {
     const going = tryClaimed(app, { ...item, state: 'queued', draft });
     const first = await Promise.race([going, sleep(PATIENCE_MS, null, { ref: false })]);
