@@ -36,9 +36,11 @@ export function useByItself() {
   const typed: { word: string; from: number }[] = [];
 
   async function offer(slip: Slip) {
-    const { ordinaryWords } = await import('~/utils/ordinaryWords');
-    const isWord = (await ordinaryWords(account.settings!.locale)).has(slip.slip);
-    if (!isWord && slips.value.meantBy(slip.slip) === null) offered.value = slip;
+    const ordinary = await import('~/utils/ordinaryWords')
+      .then(({ ordinaryWords }) => ordinaryWords(account.settings!.locale))
+      .catch(() => null);
+    // What may be a word of its own is not offered.
+    if (ordinary && !ordinary.has(slip.slip) && slips.value.meantBy(slip.slip) === null) offered.value = slip;
   }
 
   function onWord(word: string, from: number): void {

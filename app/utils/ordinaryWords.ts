@@ -12,7 +12,7 @@ const known = new Map<string, Promise<Map<string, number>>>();
 
 /**
  * The ordinary words of the language of a locale, in small letters, with their places among the most common; none where there is no list.
- * @throws RangeError when that is no locale
+ * @throws RangeError when that is no locale; another error when the list cannot be had now
  */
 export async function ordinaryWords(locale: string): Promise<Map<string, number>> {
   const { language } = new Intl.Locale(locale);
@@ -20,7 +20,8 @@ export async function ordinaryWords(locale: string): Promise<Map<string, number>
   const list = Object.entries(LISTS).find(([path]) => path.endsWith(`/${name}.txt`))?.[1];
   const read = async () => {
     const found = list ? await fetch(list) : null;
-    const text = found?.ok ? await found.text() : '';
+    if (found && !found.ok) throw new Error(`${found.status}`);
+    const text = (await found?.text()) ?? '';
     return new Map(
       text
         .toLowerCase()
@@ -28,6 +29,9 @@ export async function ordinaryWords(locale: string): Promise<Map<string, number>
         .map((word, i) => [word, i] as const),
     );
   };
-  if (!known.has(language)) known.set(language, read());
-  return known.get(language)!;
+  const words = known.get(language) ?? read();
+  known.set(language, words);
+  // What could not be fetched is fetched when it is asked for again.
+  words.catch(() => known.delete(language));
+  return words;
 }

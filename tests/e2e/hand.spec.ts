@@ -1,4 +1,4 @@
-import { blank, expect, keepNote, paragraph, shortcut, test, text } from './desk';
+import { blank, expect, hold, keepNote, paragraph, shortcut, test, text } from './desk';
 import { answer } from './filling';
 
 test('a cue turns into its note as one types; one undo gives the characters back, and they stay', async ({
@@ -48,10 +48,14 @@ test('a cue in the subject of a new message stands there; in the search it is on
 test('slips are put right at the end of the word, one undo keeps them, and repeated corrections are offered', async ({
   somebody: { page },
 }) => {
+  const held = await hold(page, '**/english*.txt');
   await page.goto('/settings');
   await page.getByRole('button', { name: 'Add a slip' }).click();
   await page.getByLabel('Slip 1', { exact: true }).fill('form');
   await page.getByLabel('What is meant by slip 1').fill('from');
+  // The list of ordinary words comes when it comes.
+  const words = await held();
+  await words.continue();
   await expect(page.getByText('“form” is a word of its own')).toBeVisible();
   await page.getByRole('button', { name: 'Add a slip' }).click();
   await page.getByLabel('Slip 2', { exact: true }).fill('pinao');

@@ -15,8 +15,12 @@ const account = useAccountStore();
 const accidents = shallowRef<(Accidents & { cue: string }) | null>(null);
 const words = shallowRef(new Map<string, number>());
 onMounted(async () => {
-  const { ordinaryWords } = await import('~/utils/ordinaryWords');
-  words.value = await ordinaryWords(account.settings!.locale).catch(() => words.value);
+  try {
+    const { ordinaryWords } = await import('~/utils/ordinaryWords');
+    words.value = await ordinaryWords(account.settings!.locale);
+  } catch {
+    // Without them only that is said of the cue that stands in the library.
+  }
 });
 
 watchDebounced(

@@ -6,17 +6,18 @@ import type { Settings } from '#shared/schemas/settings';
 const values = defineModel<Settings>({ required: true });
 const props = defineProps<{ fields: Record<string, string> }>();
 
-const words = shallowRef(new Map<string, number>());
-onMounted(async () => {
-  const { ordinaryWords } = await import('~/utils/ordinaryWords');
-  words.value = await ordinaryWords(values.value.locale).catch(() => words.value);
-});
+/** The ordinary words of the user's language; null where they cannot be had now. */
+const words = () =>
+  import('~/utils/ordinaryWords').then(({ ordinaryWords }) => ordinaryWords(values.value.locale)).catch(() => null);
+onMounted(words);
 const modes = ['ended', 'once', 'off'] as const;
 
 /** A real word is no slip unless the user says so. */
-function check(i: number) {
-  const slip = values.value.slips[i]!;
-  slip.off = words.value.has(slip.slip.trim().toLowerCase());
+async function check(i: number) {
+  const { slip } = values.value.slips[i]!;
+  const isWord = (await words())?.has(slip.trim().toLowerCase()) ?? false;
+  const now = values.value.slips[i];
+  if (now?.slip === slip) now.off = isWord;
 }
 const problem = (i: number) => props.fields[`slips[${i}].slip`] ?? props.fields[`slips[${i}].meant`] ?? '';
 </script>
