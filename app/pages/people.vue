@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useInfiniteScroll, watchDebounced } from '@vueuse/core';
-import { FileInput, Search } from 'lucide-vue-next';
+import { FileInput, Search, UserPlus } from 'lucide-vue-next';
 import type { PeoplePage, Person, PersonPage } from '#shared/types/person';
 
 useHead({ title: t('people.pageTitle') });
@@ -49,6 +49,8 @@ const names = computed(() => [...new Set(rows.value.flatMap(({ fields }) => fiel
 
 // The person
 
+/** What stands in the address while somebody is added. */
+const NEW = 'new';
 const person = shallowRef<PersonPage | null>(null);
 const personProblem = ref('');
 async function open(): Promise<void> {
@@ -56,7 +58,7 @@ async function open(): Promise<void> {
   // What is shown is what is named.
   if (person.value?.id !== id) person.value = null;
   personProblem.value = '';
-  if (!id) return;
+  if (!id || id === NEW) return;
   try {
     await allHandedOver();
     const read = await api<PersonPage>(`/people/${id}`);
@@ -85,6 +87,10 @@ function onReplaced(page: PersonPage) {
   void list();
 }
 const { done, add, close } = useDone(problem);
+async function onAdded({ id, fullName, address }: Person, wasKnown: boolean) {
+  add({ text: wasKnown ? t('people.wasKnown', { address }) : t('people.isAdded', { name: fullName || address }) });
+  await Promise.all([list(), choose(id)]);
+}
 async function onDeleted() {
   const { fullName, address } = person.value!;
   person.value = null;
@@ -165,9 +171,14 @@ const OUT = [
         </li>
       </ul>
       <footer class="foot small">
-        <button type="button" class="text-button" @click="input?.click()">
-          <FileInput :size="14" aria-hidden="true" />{{ t('people.bringIn') }}
-        </button>
+        <span class="come">
+          <button type="button" class="text-button" @click="choose(NEW)">
+            <UserPlus :size="14" aria-hidden="true" />{{ t('people.add') }}
+          </button>
+          <button type="button" class="text-button" @click="input?.click()">
+            <FileInput :size="14" aria-hidden="true" />{{ t('people.bringIn') }}
+          </button>
+        </span>
         <input
           ref="input"
           type="file"
@@ -178,7 +189,7 @@ const OUT = [
           accept=".vcf,.vcard,.csv,.tsv,.txt,.json"
           @change="(event) => bring((event.target as HTMLInputElement).files)"
         />
-        <span v-if="total" class="out">
+        <span class="out" :class="{ nobody: !total }">
           {{ t('people.takeOut') }}
           <a v-for="[format, words] in OUT" :key="format" :href="`/api/people/file?format=${format}`" download>{{
             words
@@ -191,6 +202,7 @@ const OUT = [
       <DoneBar :done="done" @close="close" />
       <p v-if="work.problem.value && step === 'idle'" class="notice bad" role="alert">{{ work.problem.value }}</p>
       <ImportPreview v-if="step !== 'idle'" :work="work" @close="leaveImport" @undo="undoImport" />
+      <AddPerson v-else-if="personId === NEW" @added="onAdded" @close="choose(rows[0]?.id ?? '')" />
       <PersonSheet
         v-else-if="person"
         :key="person.id"
@@ -305,6 +317,16 @@ ul {
   padding: var(--s2) var(--s3);
   border-top: 1px solid var(--rule);
   justify-items: start;
+}
+
+.come {
+  display: flex;
+  gap: var(--s2);
+}
+
+/* Its place is kept, so that nothing moves under the pointer when the list has come. */
+.nobody {
+  visibility: hidden;
 }
 
 .out a {

@@ -170,3 +170,41 @@ test('a person left while what was changed is being saved is right in the list, 
   await page.reload();
   await expect(ada.getByLabel('Company')).toHaveValue('Tern Choir West');
 });
+
+test('somebody is added by hand; what was typed stays until then, and who is known already is shown', async ({
+  somebody: { page },
+}) => {
+  await page.goto('/people');
+  await expect(page.getByText('Nobody here yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a person' }).click();
+  const name = page.getByLabel('Name', { exact: true });
+  const address = page.getByLabel('Address', { exact: true });
+  await expect(name).toBeFocused();
+  await page.keyboard.type('Živa Novák');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('ziva at client.example');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('This cannot be an address.')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await expect(page).not.toHaveURL(/people/);
+  await page.getByRole('link', { name: 'People' }).click();
+  await page.getByRole('button', { name: 'Add a person' }).click();
+  await expect(name).toHaveValue('Živa Novák');
+  await address.fill('ziva@client.example');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Živa Novák was added.')).toBeVisible();
+  const person = page.getByRole('article', { name: 'Živa Novák' });
+  await expect(person.getByText('no messages yet')).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Your people' }).getByRole('listitem')).toHaveCount(1);
+
+  await page.getByRole('button', { name: 'Add a person' }).click();
+  await expect(name).toHaveValue('');
+  await address.fill('Ziva@client.example');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('ziva@client.example was here already.')).toBeVisible();
+  await expect(person).toBeVisible();
+  await page.getByRole('button', { name: 'Add a person' }).click();
+  await page.keyboard.press('Escape');
+  await expect(person).toBeVisible();
+});
