@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { newAccount, openTestApplication } from '../../tests/application';
 import { mailSearchSchema, type MailSearchQuery } from '#shared/schemas/message';
 import type { Application } from './application';
-import { changeMessages, findMessages, readThread } from './messages';
+import { changeMessages, findMessages, openMessage, readThread } from './messages';
 import { rebuildAll, wordSome } from './rebuild';
 
 let app: Application;
@@ -169,6 +169,7 @@ describe('conversations', () => {
     });
     const [answer, question] = await app.mail(owner).appendAll('inbox', [raw('Re: Castors'), raw('Castors')]);
     expect((await readThread(app, owner, question!.id)).map(({ id }) => id)).toEqual([answer!.id]);
+    expect((await openMessage(app, owner, question!.id, false)).others).toBe(1);
   });
 
   it('become one when a message holds two together', async () => {

@@ -7,7 +7,7 @@ import type { ImportProgress } from '#shared/types/wire';
 import { dayAt, startOfDay, type Day } from '#core/calendar/day';
 import { readSettings } from './accounts';
 import type { Application } from './application';
-import { threadOf } from '../db/repositories/messageLists';
+import { countThread, threadOf } from '../db/repositories/messageLists';
 import { searchMessages } from '../db/repositories/messageWords';
 import { codesIn } from '#core/hands/hands';
 import { words } from '#core/search/words';
@@ -15,6 +15,9 @@ import { notFound, UserError } from './errors';
 import { handsOfMessage } from '../db/repositories/hands';
 import { runTask } from '../work/pool';
 import { phrase } from '#core/text/phrase';
+
+/** So many messages of a thread are shown. */
+const THREAD = 100;
 
 /** The day it is for an account. */
 async function todayOf(app: Application, owner: string): Promise<Day> {
@@ -28,11 +31,12 @@ export async function readMessageList(app: Application, owner: string, query: Me
 /** A message opened: read anew from its bytes, pictures from elsewhere only when asked for. */
 export async function openMessage(app: Application, owner: string, id: string, pictures: boolean): Promise<Message> {
   const { raw, thread: _, ...row } = await app.mail(owner).get(id);
-  const [shown, hands] = await Promise.all([
+  const [shown, hands, others] = await Promise.all([
     runTask('show', { raw, id, pictures }),
     handsOfMessage(app.db, owner, id, codesIn(row.subject)),
+    countThread(app.db, owner, id, THREAD),
   ]);
-  return { ...row, ...shown, broken: shown.broken || row.broken, hands };
+  return { ...row, ...shown, broken: shown.broken || row.broken, hands, others };
 }
 
 export async function openAttachment(app: Application, owner: string, id: string, index: number) {
@@ -96,9 +100,6 @@ export async function readThread(app: Application, owner: string, id: string): P
   await app.mail(owner).row(id);
   return threadOf(app.db, owner, id, THREAD);
 }
-
-/** So many messages of a thread are shown. */
-const THREAD = 100;
 
 /** So many messages are found at once. */
 const FOUND = 50;

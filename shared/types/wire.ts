@@ -87,6 +87,8 @@ export interface Message extends MessageRow {
   attachmentList: AttachmentRow[];
   /** The show of hands it put, or belongs to; null for none. */
   hands: { id: string; question: string } | null;
+  /** How many other messages of its conversation can be read beside it. */
+  others: number;
 }
 
 /** What a change of a message was answered with. */

@@ -4,25 +4,26 @@ import type { MessageRow } from '#shared/types/wire';
 import { addressKey } from '#core/message/address';
 import { useAccountStore } from '~/stores/account';
 
-/** The other messages of a conversation, folded under the one that is open. */
-const props = defineProps<{ messageId: string }>();
+/** The other messages of a conversation, folded under the one that is open; read when they are unfolded. */
+const props = defineProps<{ messageId: string; count: number }>();
 const emit = defineEmits<{ message: [id: string] }>();
 
 const account = useAccountStore();
 const rows = shallowRef<MessageRow[]>([]);
 const isOpen = ref(false);
 const problem = ref('');
-async function read(id: string) {
-  rows.value = [];
+async function read() {
   problem.value = '';
   try {
-    const found = await api<MessageRow[]>(`/messages/${id}/thread`);
-    if (id === props.messageId) rows.value = found;
+    rows.value = await api<MessageRow[]>(`/messages/${props.messageId}/thread`);
   } catch (error) {
-    if (id === props.messageId) problem.value = messageOf(error);
+    problem.value = messageOf(error);
   }
 }
-watch(() => props.messageId, read, { immediate: true });
+function turn() {
+  isOpen.value = !isOpen.value;
+  if (isOpen.value) void read();
+}
 const own = computed(() => new Set(account.account?.addresses ?? []));
 const sender = ({ from }: MessageRow) =>
   own.value.has(addressKey(from.address)) ? t('waiting.you') : from.name || from.address || t('desk.senderNotNamed');
@@ -30,17 +31,16 @@ const at = (row: MessageRow) => when(row.receivedAt, account.settings!.locale, a
 </script>
 
 <template>
-  <p v-if="problem" class="notice bad" role="alert">
-    {{ t('waiting.threadUnread', { problem }) }}
-    <button type="button" class="text-button" @click="read(messageId)">{{ t('common.tryAgain') }}</button>
-  </p>
-  <div v-else-if="rows.length" class="thread">
-    <button type="button" class="text-button small" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+  <div class="thread">
+    <button type="button" class="text-button small" :aria-expanded="isOpen" @click="turn">
       <component :is="isOpen ? ChevronDown : ChevronRight" :size="14" aria-hidden="true" />{{
-        isOpen ? t('waiting.hideThread') : t('waiting.thread', { count: rows.length })
+        isOpen ? t('waiting.hideThread') : t('waiting.thread', { count })
       }}
     </button>
-    <ul v-if="isOpen" :aria-label="t('waiting.earlier')">
+    <p v-if="isOpen && problem" class="notice bad" role="alert">
+      {{ problem }} <button type="button" class="text-button" @click="read">{{ t('common.tryAgain') }}</button>
+    </p>
+    <ul v-if="isOpen && rows.length" :aria-label="t('waiting.earlier')">
       <li v-for="row in rows" :key="row.id">
         <button type="button" class="plain-button one" @click="emit('message', row.id)">
           <span class="who" dir="auto">{{ sender(row) }}</span>
@@ -53,10 +53,6 @@ const at = (row: MessageRow) => when(row.receivedAt, account.settings!.locale, a
 </template>
 
 <style scoped>
-.notice {
-  margin-top: var(--s3);
-}
-
 .thread {
   margin-top: var(--s4);
   padding-top: var(--s2);

@@ -214,7 +214,13 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
           <span class="soft small size">{{ fileSize(part.size) }}</span>
         </li>
       </ul>
-      <MessageThread :message-id="message.id" @message="(id) => emit('message', id)" />
+      <LazyMessageThread
+        v-if="message.others"
+        :key="message.id"
+        :message-id="message.id"
+        :count="message.others"
+        @message="(id) => emit('message', id)"
+      />
     </div>
 
     <LazyAgainPicker

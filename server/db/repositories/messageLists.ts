@@ -107,14 +107,19 @@ export async function listMessages(
   return { rows: page, next, total: counted.reduce((sum, one) => sum + one, 0) };
 }
 
-/** The other messages of the thread of one, the newest first. */
-export async function threadOf(db: Knex, owner: string, id: string, limit: number): Promise<MessageRow[]> {
+/** The other messages of the thread of one, without those that are gone or thrown away. */
+function othersOf(db: Knex, owner: string, id: string) {
   const thread = db('messages').where({ owner, id }).select('thread_id');
-  const rows = await db('messages')
+  return db('messages')
     .where({ owner })
     .where('thread_id', thread)
     .whereNot({ id })
-    .whereNotIn('folder', ['trash', 'gone', 'junk'])
+    .whereNotIn('folder', ['trash', 'gone', 'junk']);
+}
+
+/** The other messages of the thread of one, the newest first. */
+export async function threadOf(db: Knex, owner: string, id: string, limit: number): Promise<MessageRow[]> {
+  const rows = await othersOf(db, owner, id)
     .orderBy([
       { column: 'received_at', order: 'desc' },
       { column: 'id', order: 'desc' },
@@ -122,4 +127,9 @@ export async function threadOf(db: Knex, owner: string, id: string, limit: numbe
     .limit(limit)
     .select(MESSAGE_ROW);
   return rows.map(toMessageRow);
+}
+
+/** How many of them there are, counted to `limit`. */
+export async function countThread(db: Knex, owner: string, id: string, limit: number): Promise<number> {
+  return (await othersOf(db, owner, id).limit(limit).select('id')).length;
 }

@@ -20,7 +20,6 @@ export default {
   isAsUsual: 'Each message from {sender} is looked at again.',
   earlier: 'Earlier in this conversation',
   thread: '{count} more in this conversation | {count} more in this conversation',
-  threadUnread: 'The other messages of this conversation could not be shown. {problem}',
   hideThread: 'Hide the conversation',
   you: 'You',
   belongsToHands: 'Show of hands: {question}',
