@@ -7,6 +7,7 @@ const PLACES = [
   'hands',
   'library',
   'lookups',
+  'mailSettings',
   'people',
   'repeated',
   'settings',

@@ -36,7 +36,7 @@ const act = (work: () => Promise<unknown>) =>
     .then(read);
 
 function onKept({ name }: MailboxInfo) {
-  add({ text: t(writing.value ? 'mailbox.changed' : 'mailbox.connected', { name }) });
+  add({ text: t(writing.value ? 'mailSettings.changed' : 'mailSettings.connected', { name }) });
   writing.value = null;
   // Its address is one of the user's own from now on.
   void account.load().catch(() => {});
@@ -50,7 +50,7 @@ const remove = once(async ({ id, name }: MailboxInfo) => {
   leaving.value = '';
   await act(async () => {
     await api(`/mailboxes/${id}`, { method: 'DELETE', query: { keepMessages: keepMessages.value } });
-    add({ text: t('mailbox.disconnected', { name }) });
+    add({ text: t('mailSettings.disconnected', { name }) });
   });
 });
 
@@ -58,23 +58,24 @@ const number = (value: number) => new Intl.NumberFormat(settings!.locale).format
 const percentage = ({ here, total }: MailboxInfo) => (total ? Math.min(100, Math.round((here / total) * 100)) : 0);
 function stateOf(mailbox: MailboxInfo): string {
   const { state, here, total, syncedAt, paused } = mailbox;
-  if (paused) return t('mailbox.states.paused');
+  if (paused) return t('mailSettings.states.paused');
   if (state === 'problem' && mailbox.problem) return say(mailbox.problem);
-  if (state === 'reading') return t('mailbox.states.reading', { here: number(here), total: number(total) });
+  if (state === 'reading') return t('mailSettings.states.reading', { here: number(here), total: number(total) });
   if (state === 'ready')
     return syncedAt
-      ? t('mailbox.states.ready', { when: when(syncedAt, settings!.locale, settings!.timeZone) })
-      : t('mailbox.states.readyNow');
-  return t('mailbox.states.new');
+      ? t('mailSettings.states.ready', { when: when(syncedAt, settings!.locale, settings!.timeZone) })
+      : t('mailSettings.states.readyNow');
+  return t('mailSettings.states.new');
 }
 const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk', 'own', 'none'];
 </script>
 
 <template>
   <section aria-labelledby="s-mail">
-    <h2 id="s-mail">{{ t('mailbox.title') }}</h2>
+    <h2 id="s-mail">{{ t('mailSettings.title') }}</h2>
     <p class="soft small">
-      {{ t('mailbox.about') }} <template v-if="mailboxes?.length === 0">{{ t('mailbox.aboutStandIn') }}</template>
+      {{ t('mailSettings.about') }}
+      <template v-if="mailboxes?.length === 0">{{ t('mailSettings.aboutStandIn') }}</template>
     </p>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
     <DoneBar :done="done" class="said" @undo="undo" @close="close" />
@@ -89,35 +90,35 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
             <button
               type="button"
               class="text-button small"
-              :aria-label="t('mailbox.changeOf', { name: mailbox.name })"
+              :aria-label="t('mailSettings.changeOf', { name: mailbox.name })"
               @click="writing = mailbox.id"
             >
-              {{ t('mailbox.change') }}
+              {{ t('mailSettings.change') }}
             </button>
             <button
               type="button"
               class="text-button small"
-              :aria-label="t(mailbox.paused ? 'mailbox.goOnOf' : 'mailbox.pauseOf', { name: mailbox.name })"
+              :aria-label="t(mailbox.paused ? 'mailSettings.goOnOf' : 'mailSettings.pauseOf', { name: mailbox.name })"
               @click="setPaused(mailbox, !mailbox.paused)"
             >
-              {{ t(mailbox.paused ? 'mailbox.goOn' : 'mailbox.pause') }}
+              {{ t(mailbox.paused ? 'mailSettings.goOn' : 'mailSettings.pause') }}
             </button>
             <button
               type="button"
               class="text-button small"
               :aria-expanded="showsFolders === mailbox.id"
-              :aria-label="t('mailbox.foldersOf', { name: mailbox.name })"
+              :aria-label="t('mailSettings.foldersOf', { name: mailbox.name })"
               @click="showsFolders = showsFolders === mailbox.id ? '' : mailbox.id"
             >
-              {{ t('mailbox.folders') }}
+              {{ t('mailSettings.folders') }}
             </button>
             <button
               type="button"
               class="text-button small"
-              :aria-label="t('mailbox.takeAwayOf', { name: mailbox.name })"
+              :aria-label="t('mailSettings.takeAwayOf', { name: mailbox.name })"
               @click="((leaving = mailbox.id), (keepMessages = true))"
             >
-              {{ t('mailbox.takeAway') }}
+              {{ t('mailSettings.takeAway') }}
             </button>
           </div>
           <p
@@ -127,36 +128,36 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
             :aria-label="mailbox.name"
           >
             {{ stateOf(mailbox) }}
-            <template v-if="mailbox.acts">{{ t('mailbox.acts', { count: mailbox.acts }) }}</template>
+            <template v-if="mailbox.acts">{{ t('mailSettings.acts', { count: mailbox.acts }) }}</template>
           </p>
           <el-progress
             v-if="mailbox.state === 'reading' && !mailbox.paused"
             :percentage="percentage(mailbox)"
-            :format="() => t('mailbox.progress', { here: number(mailbox.here), total: number(mailbox.total) })"
+            :format="() => t('mailSettings.progress', { here: number(mailbox.here), total: number(mailbox.total) })"
           />
-          <div v-if="leaving === mailbox.id" class="leaving" role="group" :aria-label="t('mailbox.takeAway')">
-            <p>{{ t('mailbox.takeAwayAsk', { name: mailbox.name }) }}</p>
-            <el-radio-group v-model="keepMessages" :aria-label="t('mailbox.takeAway')">
-              <el-radio :value="true">{{ t('mailbox.keepMessages') }}</el-radio>
-              <el-radio :value="false">{{ t('mailbox.dropMessages') }}</el-radio>
+          <div v-if="leaving === mailbox.id" class="leaving" role="group" :aria-label="t('mailSettings.takeAway')">
+            <p>{{ t('mailSettings.takeAwayAsk', { name: mailbox.name }) }}</p>
+            <el-radio-group v-model="keepMessages" :aria-label="t('mailSettings.takeAway')">
+              <el-radio :value="true">{{ t('mailSettings.keepMessages') }}</el-radio>
+              <el-radio :value="false">{{ t('mailSettings.dropMessages') }}</el-radio>
             </el-radio-group>
             <div>
-              <el-button @click="remove(mailbox)">{{ t('mailbox.takeAway') }}</el-button>
+              <el-button @click="remove(mailbox)">{{ t('mailSettings.takeAway') }}</el-button>
               <button type="button" class="text-button" @click="leaving = ''">{{ t('common.cancel') }}</button>
             </div>
           </div>
           <div v-if="showsFolders === mailbox.id" class="folders">
-            <p class="small soft">{{ t('mailbox.foldersAbout') }}</p>
+            <p class="small soft">{{ t('mailSettings.foldersAbout') }}</p>
             <div v-for="folder in mailbox.folders" :key="folder.id" class="folder">
               <span dir="auto">{{ folder.path }}</span>
               <span class="soft small">{{ number(folder.total) }}</span>
               <el-select
                 :model-value="folder.role"
                 size="small"
-                :aria-label="t('mailbox.roleOf', { folder: folder.path })"
+                :aria-label="t('mailSettings.roleOf', { folder: folder.path })"
                 @update:model-value="(role: FolderInfo['role']) => setRole(folder, role)"
               >
-                <el-option v-for="role in ROLES" :key="role" :value="role" :label="t(`mailbox.roles.${role}`)" />
+                <el-option v-for="role in ROLES" :key="role" :value="role" :label="t(`mailSettings.roles.${role}`)" />
               </el-select>
             </div>
           </div>
@@ -165,7 +166,7 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
     </ul>
     <LazyMailboxForm v-if="writing === ''" @kept="onKept" @close="writing = null" />
     <button v-else type="button" class="text-button" @click="writing = ''">
-      <Plus :size="14" aria-hidden="true" />{{ t('mailbox.connect') }}
+      <Plus :size="14" aria-hidden="true" />{{ t('mailSettings.connect') }}
     </button>
   </section>
 </template>

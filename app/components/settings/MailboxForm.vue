@@ -38,16 +38,16 @@ follow(values);
 const hasOtherPassword = ref(false);
 
 const KEPT = [
-  { days: 0, words: t('mailbox.keepChoices.all') },
-  { days: 30, words: t('mailbox.keepChoices.month') },
-  { days: 365, words: t('mailbox.keepChoices.year') },
-  { days: 1096, words: t('mailbox.keepChoices.threeYears') },
+  { days: 0, words: t('mailSettings.keepChoices.all') },
+  { days: 30, words: t('mailSettings.keepChoices.month') },
+  { days: 365, words: t('mailSettings.keepChoices.year') },
+  { days: 1096, words: t('mailSettings.keepChoices.threeYears') },
 ];
 
 const WAITING = [
-  { days: 0, words: t('mailbox.waitChoices.none') },
-  { days: 7, words: t('mailbox.waitChoices.week') },
-  { days: 30, words: t('mailbox.waitChoices.month') },
+  { days: 0, words: t('mailSettings.waitChoices.none') },
+  { days: 7, words: t('mailSettings.waitChoices.week') },
+  { days: 30, words: t('mailSettings.waitChoices.month') },
 ];
 
 // From the address alone the servers are found.
@@ -68,7 +68,7 @@ async function find() {
       Object.assign(values[side], server);
     }
     isFound.value = true;
-    said.value = found.receiving.found && found.sending.found ? t('mailbox.found') : t('mailbox.notFound');
+    said.value = found.receiving.found && found.sending.found ? t('mailSettings.found') : t('mailSettings.notFound');
   } catch (error) {
     problem.value = messageOf(error);
   } finally {
@@ -104,11 +104,11 @@ const until = (at: number) => when(at, settings!.locale, settings!.timeZone, fal
 <template>
   <el-form label-position="top" class="mailbox" novalidate @submit.prevent="connect">
     <div class="columns">
-      <el-form-item :label="t('mailbox.address')" :error="fields.address" for="m-address">
+      <el-form-item :label="t('mailSettings.address')" :error="fields.address" for="m-address">
         <el-input id="m-address" v-model="values.address" type="email" autocomplete="email" />
       </el-form-item>
       <el-form-item
-        :label="mailbox ? t('mailbox.passwordKept') : t('mailbox.password')"
+        :label="mailbox ? t('mailSettings.passwordKept') : t('mailSettings.password')"
         :error="fields.password"
         for="m-password"
       >
@@ -120,56 +120,64 @@ const until = (at: number) => when(at, settings!.locale, settings!.timeZone, fal
       <ServerFields v-model="values.receiving" side="receiving" :fields="fields" />
       <ServerFields v-model="values.sending" side="sending" :fields="fields" />
       <div class="columns">
-        <el-form-item :label="t('mailbox.name')" :error="fields.name" for="m-name">
-          <el-input id="m-name" v-model="values.name" :placeholder="t('mailbox.nameHint')" />
+        <el-form-item :label="t('mailSettings.name')" :error="fields.name" for="m-name">
+          <el-input id="m-name" v-model="values.name" :placeholder="t('mailSettings.nameHint')" />
         </el-form-item>
-        <el-form-item :label="t('mailbox.keepDays')" for="m-days">
-          <el-select id="m-days" v-model="values.keepDays" :aria-label="t('mailbox.keepDays')">
+        <el-form-item :label="t('mailSettings.keepDays')" for="m-days">
+          <el-select id="m-days" v-model="values.keepDays" :aria-label="t('mailSettings.keepDays')">
             <el-option v-for="{ days, words } in KEPT" :key="days" :value="days" :label="words" />
           </el-select>
         </el-form-item>
-        <el-form-item v-if="!mailbox" :label="t('mailbox.waitDays')" for="m-waits">
-          <el-select id="m-waits" v-model="values.waitDays" :aria-label="t('mailbox.waitDays')">
+        <el-form-item v-if="!mailbox" :label="t('mailSettings.waitDays')" for="m-waits">
+          <el-select id="m-waits" v-model="values.waitDays" :aria-label="t('mailSettings.waitDays')">
             <el-option v-for="{ days, words } in WAITING" :key="days" :value="days" :label="words" />
           </el-select>
         </el-form-item>
       </div>
-      <el-checkbox v-model="hasOtherPassword">{{ t('mailbox.otherPassword') }}</el-checkbox>
-      <el-form-item v-if="hasOtherPassword" :label="t('mailbox.sendingPassword')" for="m-sending-password">
+      <el-checkbox v-model="hasOtherPassword">{{ t('mailSettings.otherPassword') }}</el-checkbox>
+      <el-form-item v-if="hasOtherPassword" :label="t('mailSettings.sendingPassword')" for="m-sending-password">
         <el-input id="m-sending-password" v-model="values.sendingPassword" type="password" autocomplete="off" />
       </el-form-item>
     </template>
 
     <section v-if="certificate" class="certificate" aria-labelledby="m-certificate">
-      <h3 id="m-certificate"><ShieldQuestion :size="16" aria-hidden="true" />{{ t('mailbox.certificateTitle') }}</h3>
+      <h3 id="m-certificate">
+        <ShieldQuestion :size="16" aria-hidden="true" />{{ t('mailSettings.certificateTitle') }}
+      </h3>
       <p>{{ problem }}</p>
       <p>
         {{
-          t(certificate.expired ? 'mailbox.certificateExpired' : 'mailbox.certificateFor', {
+          t(certificate.expired ? 'mailSettings.certificateExpired' : 'mailSettings.certificateFor', {
             names: certificate.names,
             issuer: certificate.issuer,
             until: until(certificate.validTo),
           })
         }}
       </p>
-      <p class="small soft">{{ t('mailbox.fingerprint') }}</p>
+      <p class="small soft">{{ t('mailSettings.fingerprint') }}</p>
       <p class="print">{{ certificate.fingerprint }}</p>
-      <el-button v-if="!certificate.expired" @click="trust(certificate)">{{ t('mailbox.trust') }}</el-button>
+      <el-button v-if="!certificate.expired" @click="trust(certificate)">{{ t('mailSettings.trust') }}</el-button>
     </section>
     <p v-else-if="problem" class="notice bad" role="alert">{{ problem }}</p>
 
     <footer class="foot">
       <span v-if="finding" class="soft small" role="status">{{
-        t('mailbox.finding', { domain: values.address.split('@').at(-1)! })
+        t('mailSettings.finding', { domain: values.address.split('@').at(-1)! })
       }}</span>
-      <span v-else-if="busy" class="soft small" role="status">{{ t('mailbox.trying') }}</span>
+      <span v-else-if="busy" class="soft small" role="status">{{ t('mailSettings.trying') }}</span>
       <span v-else-if="said" class="soft small" role="status">{{ said }}</span>
       <button type="button" class="text-button" @click="leave">{{ t('common.cancel') }}</button>
       <button v-if="isFound && !mailbox" type="button" class="text-button" :disabled="finding" @click="find">
-        {{ t('mailbox.findServers') }}
+        {{ t('mailSettings.findServers') }}
       </button>
       <el-button type="primary" native-type="submit" :loading="busy || finding">
-        {{ !isFound ? t('mailbox.findServers') : mailbox ? t('mailbox.saveChanges') : t('mailbox.connectNow') }}
+        {{
+          !isFound
+            ? t('mailSettings.findServers')
+            : mailbox
+              ? t('mailSettings.saveChanges')
+              : t('mailSettings.connectNow')
+        }}
       </el-button>
     </footer>
   </el-form>

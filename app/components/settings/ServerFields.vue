@@ -5,7 +5,7 @@ import { SECURITY, type MailServer } from '#shared/schemas/mailbox';
 const props = defineProps<{ side: 'receiving' | 'sending'; fields: Record<string, string> }>();
 const server = defineModel<MailServer>({ required: true });
 
-const title = computed(() => t(`mailbox.${props.side}`));
+const title = computed(() => t(`mailSettings.${props.side}`));
 const wrong = (name: string) => props.fields[`${props.side}.${name}`] ?? '';
 /** The usual port of each kind of line (RFC 8314 7.3, RFC 6409 3.1, RFC 3501 2.1). */
 const PORTS = {
@@ -24,46 +24,46 @@ function choose(security: MailServer['security']) {
   <fieldset>
     <legend>{{ title }}</legend>
     <div class="line">
-      <el-form-item :label="t('mailbox.server')" :error="wrong('host')" :for="`m-${side}-host`" class="host">
+      <el-form-item :label="t('mailSettings.server')" :error="wrong('host')" :for="`m-${side}-host`" class="host">
         <el-input
           :id="`m-${side}-host`"
           v-model="server.host"
-          :aria-label="t('mailbox.serverOf', { side: title })"
+          :aria-label="t('mailSettings.serverOf', { side: title })"
           @input="server.certificate = ''"
         />
       </el-form-item>
-      <el-form-item :label="t('mailbox.port')" :error="wrong('port')" :for="`m-${side}-port`">
+      <el-form-item :label="t('mailSettings.port')" :error="wrong('port')" :for="`m-${side}-port`">
         <el-input
           :id="`m-${side}-port`"
           :model-value="String(server.port || '')"
           inputmode="numeric"
-          :aria-label="t('mailbox.portOf', { side: title })"
+          :aria-label="t('mailSettings.portOf', { side: title })"
           @update:model-value="(typed: string) => (server.port = Number(typed.replace(/\D/g, '')))"
         />
       </el-form-item>
-      <el-form-item :label="t('mailbox.security')" :for="`m-${side}-security`">
+      <el-form-item :label="t('mailSettings.security')" :for="`m-${side}-security`">
         <el-select
           :id="`m-${side}-security`"
           :model-value="server.security"
-          :aria-label="t('mailbox.securityOf', { side: title })"
+          :aria-label="t('mailSettings.securityOf', { side: title })"
           @update:model-value="choose"
         >
-          <el-option v-for="one in SECURITY" :key="one" :value="one" :label="t(`mailbox.securities.${one}`)" />
+          <el-option v-for="one in SECURITY" :key="one" :value="one" :label="t(`mailSettings.securities.${one}`)" />
         </el-select>
       </el-form-item>
-      <el-form-item :label="t('mailbox.user')" :error="wrong('user')" :for="`m-${side}-user`" class="user">
+      <el-form-item :label="t('mailSettings.user')" :error="wrong('user')" :for="`m-${side}-user`" class="user">
         <el-input
           :id="`m-${side}-user`"
           v-model="server.user"
           autocomplete="off"
-          :aria-label="t('mailbox.userOf', { side: title })"
+          :aria-label="t('mailSettings.userOf', { side: title })"
         />
       </el-form-item>
     </div>
     <p v-if="server.certificate" class="small soft">
-      {{ t('mailbox.trusted') }}
+      {{ t('mailSettings.trusted') }}
       <button type="button" class="text-button small" @click="server.certificate = ''">
-        {{ t('mailbox.untrust') }}
+        {{ t('mailSettings.untrust') }}
       </button>
     </p>
   </fieldset>

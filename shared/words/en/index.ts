@@ -3,6 +3,7 @@ import commands from './commands';
 import hands from './hands';
 import library from './library';
 import lookups from './lookups';
+import mailSettings from './mailSettings';
 import people from './people';
 import repeated from './repeated';
 import settings from './settings';
@@ -11,4 +12,17 @@ import timeBack from './timeBack';
 import start from './start';
 
 /** The catalogue in English. What only one place says comes with that place (bin/lib/wordsOfPlaces.ts). */
-export default { ...start, account, commands, hands, library, lookups, people, repeated, settings, tending, timeBack };
+export default {
+  ...start,
+  account,
+  commands,
+  hands,
+  library,
+  lookups,
+  mailSettings,
+  people,
+  repeated,
+  settings,
+  tending,
+  timeBack,
+};
