@@ -205,6 +205,7 @@ test('somebody is added by hand; what was typed stays until then, and who is kno
   await expect(page.getByText('ziva@client.example was here already.')).toBeVisible();
   await expect(person).toBeVisible();
   await page.getByRole('button', { name: 'Add a person' }).click();
+  await expect(name).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(person).toBeVisible();
 });
