@@ -1,4 +1,4 @@
-import { bring, clientMessage, expect, test } from './desk';
+import { bring, clientMessage, expect, hold, test } from './desk';
 
 test('what cannot be read is said where it would stand, not taken for nothing', async ({ somebody: { page } }) => {
   const away = async (pattern: string) => {
@@ -20,7 +20,10 @@ test('what cannot be read is said where it would stand, not taken for nothing', 
   await page.getByRole('button', { name: '1 more in this conversation' }).click();
   await expect(said).toBeVisible();
   await back();
+  const held = await hold(page, '**/thread');
   await said.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('Fetching them …')).toBeVisible();
+  await (await held()).continue();
   await expect(page.getByRole('list', { name: 'Earlier in this conversation' }).getByRole('listitem')).toHaveCount(1);
   await expect(said).toHaveCount(0);
 

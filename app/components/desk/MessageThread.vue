@@ -11,13 +11,17 @@ const emit = defineEmits<{ message: [id: string] }>();
 const account = useAccountStore();
 const rows = shallowRef<MessageRow[]>([]);
 const isOpen = ref(false);
+const reading = ref(false);
 const problem = ref('');
 async function read() {
+  reading.value = true;
   problem.value = '';
   try {
     rows.value = await api<MessageRow[]>(`/messages/${props.messageId}/thread`);
   } catch (error) {
     problem.value = messageOf(error);
+  } finally {
+    reading.value = false;
   }
 }
 function turn() {
@@ -39,6 +43,9 @@ const at = (row: MessageRow) => when(row.receivedAt, account.settings!.locale, a
     </button>
     <p v-if="isOpen && problem" class="notice bad" role="alert">
       {{ problem }} <button type="button" class="text-button" @click="read">{{ t('common.tryAgain') }}</button>
+    </p>
+    <p v-else-if="isOpen && reading && !rows.length" class="small soft" role="status">
+      {{ t('waiting.fetchingThread') }}
     </p>
     <ul v-if="isOpen && rows.length" :aria-label="t('waiting.earlier')">
       <li v-for="row in rows" :key="row.id">

@@ -20,6 +20,7 @@ export default {
   isAsUsual: 'Each message from {sender} is looked at again.',
   earlier: 'Earlier in this conversation',
   thread: '{count} more in this conversation | {count} more in this conversation',
+  fetchingThread: 'Fetching them …',
   hideThread: 'Hide the conversation',
   you: 'You',
   belongsToHands: 'Show of hands: {question}',
