@@ -31,7 +31,7 @@ export default defineConfig({
     // Each file keeps its own data, not modules of its own: to read those anew for each took a quarter of the time.
     isolate: false,
     sequence: { sequencer: LongestFirst },
-    testTimeout: 40_000,
+    testTimeout: 20_000,
     hookTimeout: 60_000,
   },
 });

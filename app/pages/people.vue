@@ -107,7 +107,10 @@ const input = ref<HTMLInputElement>();
 function bring(files: FileList | File[] | null) {
   const given = [...(files ?? [])];
   if (input.value) input.value.value = '';
-  if (given.length) void work.read(given);
+  if (!given.length) return;
+  // Whoever was being added is here again afterwards.
+  if (personId.value === NEW) void choose('');
+  void work.read(given);
 }
 const dropping = useFileDrop(bring);
 async function undoImport() {
@@ -201,8 +204,8 @@ const OUT = [
     <div class="page">
       <DoneBar :done="done" @close="close" />
       <p v-if="work.problem.value && step === 'idle'" class="notice bad" role="alert">{{ work.problem.value }}</p>
-      <ImportPreview v-if="step !== 'idle'" :work="work" @close="leaveImport" @undo="undoImport" />
-      <AddPerson v-else-if="personId === NEW" @added="onAdded" @close="choose(rows[0]?.id ?? '')" />
+      <AddPerson v-if="personId === NEW" @added="onAdded" @close="choose(rows[0]?.id ?? '')" />
+      <ImportPreview v-else-if="step !== 'idle'" :work="work" @close="leaveImport" @undo="undoImport" />
       <PersonSheet
         v-else-if="person"
         :key="person.id"

@@ -208,4 +208,18 @@ test('somebody is added by hand; what was typed stays until then, and who is kno
   await expect(name).toBeFocused();
   await page.keyboard.press('Escape');
   await expect(person).toBeVisible();
+
+  // What a file brings is looked at meanwhile, and either is left for the other.
+  const preview = page.getByRole('tab', { name: /New|Known/ }).first();
+  await page.getByRole('button', { name: 'Add a person' }).click();
+  await name.fill('Half typed');
+  await page
+    .getByLabel('Files with people')
+    .setInputFiles({ name: 'people.vcf', mimeType: 'text/vcard', buffer: Buffer.from(cards) });
+  await expect(preview).toBeVisible();
+  await page.getByRole('button', { name: 'Add a person' }).click();
+  await expect(name).toHaveValue('Half typed');
+  await expect(preview).toBeHidden();
+  await name.press('Escape');
+  await expect(preview).toBeVisible();
 });
