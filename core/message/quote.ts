@@ -1,3 +1,4 @@
+import { dateFormat } from '../calendar/format';
 import { formatMailbox, type Mailbox } from './address';
 import { isAttribution, isShortAttribution } from './history';
 
@@ -46,13 +47,16 @@ export function quoteText(text: string): string {
     .join('\n');
 }
 
+const moment = (at: number, locale: string, timeZone: string) =>
+  dateFormat(locale, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(at);
+
 /** The lines above a message that is passed on: who wrote it to whom, when and about what, in the account's locale and time zone. */
 export function forwardHeader(
   { from, to, subject, sentAt }: { from: Mailbox[]; to: Mailbox[]; subject: string; sentAt: number },
   locale: string,
   timeZone: string,
 ): string {
-  const when = new Intl.DateTimeFormat(locale, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(sentAt);
+  const when = moment(sentAt, locale, timeZone);
   const boxes = (list: Mailbox[]) => list.map(formatMailbox).join(', ').replace(/\s+/g, ' ');
   const line = (name: string, value: string) => (value ? [`${name}: ${value}`] : []);
   return [
@@ -66,6 +70,5 @@ export function forwardHeader(
 
 /** The line above the quoted text: who wrote it and when, in the account's locale and time zone. */
 export function attribution(sent: number, name: string, locale: string, timeZone: string): string {
-  const when = new Intl.DateTimeFormat(locale, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(sent);
-  return `On ${when}, ${name} wrote:`;
+  return `On ${moment(sent, locale, timeZone)}, ${name} wrote:`;
 }

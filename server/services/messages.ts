@@ -25,7 +25,8 @@ async function todayOf(app: Application, owner: string): Promise<Day> {
 }
 
 export async function readMessageList(app: Application, owner: string, query: MessageList): Promise<MessagePage> {
-  return app.mail(owner).list({ ...query, today: await todayOf(app, owner) });
+  const today = query.waiting || query.later ? await todayOf(app, owner) : undefined;
+  return app.mail(owner).list({ ...query, today });
 }
 
 /** A message opened: read anew from its bytes, pictures from elsewhere only when asked for. */

@@ -14,8 +14,8 @@ interface ListQuery {
   later?: boolean;
   after?: string;
   limit: number;
-  /** The day it is for the account. */
-  today: Day;
+  /** The day it is for the account; needed for what waits and what comes back later. */
+  today?: Day;
 }
 
 /** A list is counted no further: in a large mailbox that takes long, and nobody reads the number. */
@@ -42,7 +42,7 @@ const onTheirWay = (db: Knex, owner: string) =>
 export async function listMessages(
   db: Knex,
   owner: string,
-  { folder, inFolder, waiting, later, after, limit, today }: ListQuery,
+  { folder, inFolder, waiting, later, after, limit, today = '' }: ListQuery,
 ): Promise<MessagePage> {
   const mine = () => db('messages').where({ owner });
   if (later) {
@@ -71,22 +71,35 @@ export async function listMessages(
   const direction = waiting ? 'asc' : 'desc';
   const at = inFolder ? 'places.received_at' : 'messages.received_at';
   const by = inFolder ? 'places.message_id' : 'messages.id';
-  const last = after ? await mine().where({ id: after }).first('received_at') : null;
-  const found = await Promise.all(
-    scopes.map((scope) => {
-      const query = scope();
-      // Said twice, since only a bound on the first column begins behind it in the index.
-      if (last) {
-        query.where(at, waiting ? '>=' : '<=', last.received_at);
-        query.whereRaw(`(??, ??) ${waiting ? '>' : '<'} (?, ?)`, [at, by, last.received_at, after!]);
-      }
-      return query
-        .select(MESSAGE_ROW.map((column) => `messages.${column}`))
-        .orderBy(at, direction)
-        .orderBy(by, direction)
-        .limit(limit + 1);
-    }),
-  );
+  /** When the message came behind which the page begins. */
+  const last = mine()
+    .where({ id: after ?? '' })
+    .select('received_at');
+  const count = async (scope: () => Knex.QueryBuilder) => {
+    const some = scope()
+      .select('messages.id')
+      .limit(COUNT_LIMIT + 1)
+      .as('some');
+    return num((await db.from(some).count({ total: '*' }).first())?.total);
+  };
+  const read = (scope: () => Knex.QueryBuilder) => {
+    const query = scope();
+    // Said twice, since only a bound on the first column begins behind it in the index.
+    if (after) {
+      query.where(at, waiting ? '>=' : '<=', last);
+      query.whereRaw(`(??, ??) ${waiting ? '>' : '<'} (?, ?)`, [at, by, last, after]);
+    }
+    return query
+      .select(MESSAGE_ROW.map((column) => `messages.${column}`))
+      .orderBy(at, direction)
+      .orderBy(by, direction)
+      .limit(limit + 1);
+  };
+  // A folder is likely to be longer than a page and is counted at the same time; what waits is not.
+  const [found, totals] = await Promise.all([
+    Promise.all(scopes.map(read)),
+    after || waiting ? [] : Promise.all(scopes.map(count)),
+  ]);
   const rows = found.flat().map(toMessageRow);
   if (waiting) rows.sort((a, b) => a.receivedAt - b.receivedAt || (a.id < b.id ? -1 : 1));
   const page = rows.slice(0, limit);
@@ -94,15 +107,7 @@ export async function listMessages(
   // What follows was counted with the first page.
   if (after) return { rows: page, next, total: null };
   const counted = await Promise.all(
-    scopes.map(async (scope, i) => {
-      // What fits on the page has been counted by reading it.
-      if (found[i]!.length <= limit) return found[i]!.length;
-      const some = scope()
-        .select('messages.id')
-        .limit(COUNT_LIMIT + 1)
-        .as('some');
-      return num((await db.from(some).count({ total: '*' }).first())?.total);
-    }),
+    scopes.map((scope, i) => totals[i] ?? (found[i]!.length <= limit ? found[i]!.length : count(scope))),
   );
   return { rows: page, next, total: counted.reduce((sum, one) => sum + one, 0) };
 }
