@@ -77,6 +77,8 @@ export const choice: BlankKind<ChoiceOptions> = {
     ...options,
     choices: options.choices.map((item) => ({ ...item, wording: map(item.wording) })),
   }),
+  withDefault: (options, value) =>
+    options.choices.some(({ label }) => label === value) ? { ...options, value } : null,
   known(options, { context }) {
     const preset = options.choices.filter(({ label }) => options.value && blankKey(label) === blankKey(options.value));
     return preset.length ? valueOf(preset, options, context.locale) : null;

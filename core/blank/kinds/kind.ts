@@ -166,6 +166,8 @@ export interface BlankKind<Options = Record<string, unknown>> {
   mapWordings?(options: Options, map: (wording: DocJson) => DocJson): Options;
   /** The options in which another blank goes by its new label. `is` tells whether a label means that blank. */
   renamed?(options: Options, is: (label: unknown) => boolean, label: string): Options;
+  /** The options in which an answer stands unless another is given; null where it cannot. */
+  withDefault?(options: Options, answer: string): Options | null;
   /** The value when it is known without asking. */
   known(options: Options, scope: Scope): Outcome;
   /** The value an answer stands for. */

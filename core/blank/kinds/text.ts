@@ -23,6 +23,7 @@ export const text: BlankKind<TextOptions> = {
   defaults: { hint: '', value: '', long: false, optional: false },
   check: ({ hint = '', value = '' }) =>
     typeof hint === 'string' && typeof value === 'string' ? null : phrase('wrong.noText'),
+  withDefault: (options, value) => ({ ...options, value }),
   known: ({ value, optional }) => asText(value) ?? (optional ? { text: '' } : null),
   answered: (answer, { optional }) => {
     if (!lineOf(answer)) return optional ? { text: '' } : null;
