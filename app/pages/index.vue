@@ -246,8 +246,11 @@ useCommands({
       <LazyPersonCard v-else-if="draft" :box="{ name: '', address: recipient }" :person="person" @changed="know" />
       <p v-else-if="reading" class="soft nothing">{{ t('desk.openingMessage') }}</p>
       <div v-else-if="!problem" class="soft nothing">
-        <p>{{ t('desk.chooseMessageOnLeft') }}</p>
-        <I18nT keypath="desk.tryYourOwnMail" tag="p" scope="global" class="small">
+        <p>{{ t(mail.rows.length ? 'desk.chooseMessageOnLeft' : 'desk.nothingOnLeft') }}</p>
+        <I18nT v-if="senders.isRead && !senders.mailboxes.length" keypath="desk.yourOwnMail" tag="p" scope="global">
+          <template #connect
+            ><NuxtLink to="/settings#s-mail">{{ t('desk.connectMailbox') }}</NuxtLink></template
+          >
           <template #eml><b>.eml</b></template>
           <template #mbox><b>mbox</b></template>
         </I18nT>

@@ -89,7 +89,7 @@ function onReplaced(page: PersonPage) {
 const { done, add, close } = useDone(problem);
 async function onAdded({ id, fullName, address }: Person, wasKnown: boolean) {
   add({ text: wasKnown ? t('people.wasKnown', { address }) : t('people.isAdded', { name: fullName || address }) });
-  await Promise.all([list(), choose(id)]);
+  await Promise.all([list(), look(id)]);
 }
 async function onDeleted() {
   const { fullName, address } = person.value!;
@@ -103,6 +103,15 @@ async function onDeleted() {
 
 const work = useNoteImport(async () => void (await list()), 'people');
 const { step } = work;
+/** Somebody of the list is looked at, while what a file brings is still open. */
+const isAside = ref(false);
+const look = (id: string) => {
+  isAside.value = true;
+  return choose(id);
+};
+/** What a file brings is shown instead. */
+const isLooking = computed(() => step.value !== 'idle' && !isAside.value);
+watch(step, (now) => now === 'reading' && (isAside.value = false));
 const input = ref<HTMLInputElement>();
 function bring(files: FileList | File[] | null) {
   const given = [...(files ?? [])];
@@ -161,9 +170,9 @@ const OUT = [
           <button
             type="button"
             class="plain-button row"
-            :class="{ current: row.id === personId }"
-            :aria-current="row.id === personId || undefined"
-            @click="choose(row.id)"
+            :class="{ current: row.id === personId && !isLooking }"
+            :aria-current="(row.id === personId && !isLooking) || undefined"
+            @click="look(row.id)"
           >
             <span class="name" dir="auto">{{ row.fullName || row.address }}</span>
             <span class="small soft">{{ row.lastAt ? waited(row.lastAt, Date.now()) : '' }}</span>
@@ -204,8 +213,12 @@ const OUT = [
     <div class="page">
       <DoneBar :done="done" @close="close" />
       <p v-if="work.problem.value && step === 'idle'" class="notice bad" role="alert">{{ work.problem.value }}</p>
-      <AddPerson v-if="personId === NEW" @added="onAdded" @close="choose(rows[0]?.id ?? '')" />
-      <ImportPreview v-else-if="step !== 'idle'" :work="work" @close="leaveImport" @undo="undoImport" />
+      <p v-if="step !== 'idle' && isAside && personId !== NEW" class="notice">
+        {{ t('people.fileIsOpen') }}
+        <button type="button" class="text-button" @click="isAside = false">{{ t('people.backToFile') }}</button>
+      </p>
+      <AddPerson v-if="personId === NEW" @added="onAdded" @close="choose(step === 'idle' ? (rows[0]?.id ?? '') : '')" />
+      <ImportPreview v-else-if="isLooking" :work="work" @close="leaveImport" @undo="undoImport" />
       <PersonSheet
         v-else-if="person"
         :key="person.id"

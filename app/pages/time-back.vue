@@ -2,7 +2,7 @@
 import type { TimeBack } from '#shared/types/timeBack';
 import type { Day } from '#core/calendar/day';
 import { formatDay } from '#core/calendar/format';
-import { secondsSaved, typingSpeed, WORD } from '#core/time/rule';
+import { hoursAndMinutes, secondsSaved, typingSpeed, WORD } from '#core/time/rule';
 import { timeTable } from '#core/time/table';
 import { useAccountStore } from '~/stores/account';
 import { useShelvesStore } from '~/stores/shelves';
@@ -46,9 +46,10 @@ const sum = (all: Counts[]): Counts =>
 
 /** Minutes as they are said. */
 function time(count: number): string {
-  const whole = Math.round(count);
-  if (Math.abs(whole) < 60) return t('timeBack.minutes', { count: whole });
-  return t('timeBack.hours', { hours: Math.trunc(whole / 60), minutes: Math.abs(whole % 60) });
+  const said = hoursAndMinutes(count);
+  return said.hours
+    ? t('timeBack.hours', { hours: said.hours, minutes: Math.abs(said.minutes) })
+    : t('timeBack.minutes', { count: said.minutes });
 }
 /** How long somebody waited, in the unit that fits. */
 function wait(milliseconds: number | null): string {
@@ -65,7 +66,7 @@ const short = (day: Day) =>
 const all = computed(() => sum(data.value?.weeks ?? []));
 const cost = computed(() => (data.value?.weeks ?? []).reduce((total, { library }) => total + library, 0));
 const saved = computed(() => minutes(all.value));
-const isEmpty = computed(() => !all.value.uses && !cost.value && !data.value?.weeks.some(({ answers }) => answers));
+const isEmpty = computed(() => !all.value.uses && cost.value < 1 && !data.value?.weeks.some(({ answers }) => answers));
 const typed = computed(() => all.value.characters / WORD / speed.value.wordsPerMinute || 0);
 const named = computed(() => ({
   uses: all.value.uses,

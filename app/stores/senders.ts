@@ -6,8 +6,12 @@ import type { Draft, Message } from '#shared/types/wire';
 /** The mailboxes a message can be sent from. */
 export const useSendersStore = defineStore('senders', () => {
   const mailboxes = shallowRef<SenderInfo[]>([]);
+  const isRead = ref(false);
   async function load(): Promise<void> {
-    mailboxes.value = await api<SenderInfo[]>('/mailboxes/senders').catch(() => mailboxes.value);
+    const read = await api<SenderInfo[]>('/mailboxes/senders').catch(() => null);
+    if (!read) return;
+    mailboxes.value = read;
+    isRead.value = true;
   }
 
   /** The mailbox an answer is sent from where nothing else was said: the one that was written to. */
@@ -24,5 +28,5 @@ export const useSendersStore = defineStore('senders', () => {
   const addressOf = ({ mailboxId }: Draft, original: Message | null): string | null =>
     (mailboxes.value.find(({ id }) => id === mailboxId) ?? usual(original))?.address ?? null;
 
-  return { mailboxes, load, usual, addressOf };
+  return { mailboxes, isRead, load, usual, addressOf };
 });

@@ -41,3 +41,9 @@ export function secondsSaved(
 ): number {
   return Math.max(0, (characters / WORD / wordsPerMinute) * 60 + uses * (find - put));
 }
+
+/** A number of minutes as it is said: in hours and minutes, whole ones, both of one sign and never -0. */
+export function hoursAndMinutes(minutes: number): { hours: number; minutes: number } {
+  const whole = Math.round(minutes);
+  return { hours: Math.trunc(whole / 60) || 0, minutes: whole % 60 || 0 };
+}

@@ -1,8 +1,20 @@
 import { describe, expect, it } from 'vitest';
 import { waits } from './answers';
-import { ENOUGH_TYPED, MEAN_WORDS_PER_MINUTE, secondsSaved, typingSpeed, USUAL_RULE } from './rule';
+import { hoursAndMinutes, ENOUGH_TYPED, MEAN_WORDS_PER_MINUTE, secondsSaved, typingSpeed, USUAL_RULE } from './rule';
 import { timeTable } from './table';
 import { lastWeeks, mondayOf } from './weeks';
+
+describe('minutes as they are said', () => {
+  it.each([
+    [-0.3, 0, 0],
+    [0.4, 0, 0],
+    [59.6, 1, 0],
+    [-59.6, -1, 0],
+    [61, 1, 1],
+    [-61, -1, -1],
+    [-60.2, -1, 0],
+  ])('%f minutes', (count, hours, minutes) => expect(hoursAndMinutes(count)).toEqual({ hours, minutes }));
+});
 
 describe('how time saved is worked out', () => {
   it('takes the speed that was chosen, else measured, else the mean', () => {

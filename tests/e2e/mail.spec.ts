@@ -37,7 +37,10 @@ test('a mailbox is connected in the settings: what is wrong is said, a certifica
   const address = dovecot.user(`robin${Date.now()}`);
   const client = await dovecot.client(address);
   await client.append('INBOX', letter('First question', address));
-  await page.goto('/settings');
+  // An empty Desk says what to do next.
+  await page.goto('/');
+  await expect(page.getByText('This list is empty.')).toBeVisible();
+  await page.getByRole('link', { name: 'connect your mailbox' }).click();
   await page.getByRole('button', { name: 'Connect a mailbox' }).click();
   await page.getByLabel('Address', { exact: true }).fill(address);
   await page.getByLabel('Password', { exact: true }).fill('not this one');

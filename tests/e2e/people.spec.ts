@@ -222,4 +222,14 @@ test('somebody is added by hand; what was typed stays until then, and who is kno
   await expect(preview).toBeHidden();
   await name.press('Escape');
   await expect(preview).toBeVisible();
+
+  // So is somebody of the list, again and again.
+  for (let i = 0; i < 2; i++) {
+    await page.getByRole('navigation', { name: 'Your people' }).getByRole('button', { name: /Živa/ }).click();
+    await expect(person).toBeVisible();
+    await expect(preview).toBeHidden();
+    await page.getByRole('button', { name: 'Back to it' }).click();
+    await expect(preview).toBeVisible();
+    await expect(person).toBeHidden();
+  }
 });

@@ -12,7 +12,8 @@ export default {
   addressAndMessages: '{address} · {count} message | {address} · {count} messages',
   blanksAreOpen: '{count} blank is open | {count} blanks are open',
   escapeCloses: 'Escape closes',
-  tryYourOwnMail: 'To try with mail of your own, drop {eml} or {mbox} files on this page.',
+  yourOwnMail: 'To answer mail of your own here, {connect}, or drop {eml} or {mbox} files on this page.',
+  connectMailbox: 'connect your mailbox',
   beginWith:
     'Begin an empty one with {reply}, or take a note and it is begun with it. Holding {alt} shows the key of everything that has one.',
   keepItWith:
@@ -205,6 +206,7 @@ export default {
   isImproved: '“{name}” is improved.',
   openingMessage: 'Opening the message …',
   chooseMessageOnLeft: 'Choose a message on the left, or write a new one.',
+  nothingOnLeft: 'This list is empty. Choose another one, or write a new message.',
   youWroteThis: 'You wrote this message.',
   dropOnReply: 'Drop files on the reply to attach them, elsewhere to bring messages in',
   dropToBring: 'Drop the files to bring their messages in',

@@ -23,6 +23,8 @@ export default {
   wasKnown: '{address} was here already.',
   noneFound: 'Nobody with these words.',
   choose: 'Choose somebody on the left.',
+  fileIsOpen: 'What a file brings is still open.',
+  backToFile: 'Back to it',
   more: 'Show more',
   count: '{count} person | {count} people',
   opening: 'Opening …',
