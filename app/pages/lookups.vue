@@ -10,12 +10,7 @@ import { useLookupsStore } from '~/stores/lookups';
 useHead({ title: t('lookups.pageTitle') });
 
 const account = useAccountStore();
-// A file dropped here goes nowhere, instead of taking the place of the application.
 useWorkTime('library');
-useFileDrop(
-  () => {},
-  () => false,
-);
 const lookups = useLookupsStore();
 const route = useRoute();
 
@@ -26,6 +21,14 @@ const choose = (id: string) => go(id ? { lookup: id } : {});
 const grid = ref<{ showRow(at: number): void }>();
 
 const bringing = ref(false);
+/** Files that a table is to be read from. */
+const dropped = shallowRef<FileList | null>(null);
+function bring(files: FileList | null = null) {
+  dropped.value = files;
+  bringing.value = true;
+  return choose('');
+}
+const dropping = useFileDrop(bring);
 const find = ref('');
 const editing = useLookupEditing(lookupId, {
   onChange() {
@@ -123,7 +126,7 @@ function names(list: string[]): string {
         <button type="button" class="text-button" @click="make">
           <Plus :size="14" aria-hidden="true" />{{ t('lookups.newLookup') }}
         </button>
-        <button type="button" class="text-button" @click="((bringing = true), choose(''))">
+        <button type="button" class="text-button" @click="bring()">
           <ClipboardPaste :size="14" aria-hidden="true" />{{ t('lookups.fromTable') }}
         </button>
       </header>
@@ -148,7 +151,7 @@ function names(list: string[]): string {
     </nav>
 
     <div class="table">
-      <BringTable v-if="bringing" :ways="ways" :keep="keep" @close="bringing = false" />
+      <BringTable v-if="bringing" :files="dropped" :ways="ways" :keep="keep" @close="bringing = false" />
       <template v-else-if="open">
         <header class="head">
           <HeldInput
@@ -253,6 +256,7 @@ function names(list: string[]): string {
         {{ t('lookups.chooseLookup') }}
       </p>
     </div>
+    <DropHint v-if="dropping">{{ t('lookups.dropHere') }}</DropHint>
   </div>
 </template>
 

@@ -230,6 +230,36 @@ test('what is still being typed in a lookup counts when one goes elsewhere by th
   await expect.poll(() => stored(id)).toContain('Prices');
 });
 
+test('a table dropped on the page is looked at and kept; what is none is said', async ({ somebody: { page } }) => {
+  await keepLookup(page);
+  const drop = async (files: [string, string][]) => {
+    const dataTransfer = await page.evaluateHandle((given) => {
+      const data = new DataTransfer();
+      for (const [name, content] of given) data.items.add(new File([content], name));
+      return data;
+    }, files);
+    for (const type of ['dragover', 'drop']) await page.dispatchEvent('nav', type, { dataTransfer });
+  };
+  await page.goto('/lookups');
+  await expect(page.getByLabel('Name of the lookup')).toBeVisible();
+  await drop([['Towns.xlsx', 'PK\0\0']]);
+  await expect(page.getByRole('alert')).toHaveText(/“Towns.xlsx” is not a table of text. Save it as CSV/);
+  await drop([
+    ['Towns.csv', 'Town;Fee\nNetherby;15'],
+    ['Others.csv', 'Town;Fee\nTern Bay;9'],
+  ]);
+  await expect(page.getByText('This is “Towns.csv”; drop the others one by one.')).toBeVisible();
+  await drop([['Fees.csv', 'Town;Fee\nNetherby;15']]);
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Fees');
+  await page.getByRole('button', { name: 'Keep as a lookup' }).click();
+  await expect(page.getByLabel('Town, row 1', { exact: true })).toHaveValue('Netherby');
+  await expect(page.getByLabel('Name of the lookup')).toHaveValue('Fees');
+  await drop([['Others.csv', 'Town;Fee\nTern Bay;9']]);
+  await expect(page.getByRole('cell', { name: 'Tern Bay' })).toBeVisible();
+  await page.getByRole('button', { name: 'From a table' }).click();
+  await expect(page.getByRole('button', { name: 'Keep as a lookup' })).toBeEnabled();
+});
+
 test('what a slow server answers late is not gone to when one is elsewhere by then', async ({ somebody: { page } }) => {
   await keepLookup(page);
   await page.goto('/time-back');

@@ -9,6 +9,8 @@ import { useAccountStore } from '~/stores/account';
 
 /** Makes a lookup of a CSV file or of cells copied from a spreadsheet, after they were looked at. */
 const props = defineProps<{
+  /** Files that were dropped. */
+  files: FileList | null;
   ways: Ways;
   /** Keeps it as a lookup; resolves to whether it could. */
   keep: (lookup: LookupInput) => Promise<boolean | undefined>;
@@ -40,17 +42,25 @@ function take(text: string, how: string) {
 
 async function choose(event: Event) {
   const input = event.target as HTMLInputElement;
-  const [file] = input.files ?? [];
+  await readFile(input.files);
+  input.value = '';
+}
+/** The name that came with the file read before. */
+let named = '';
+/** Reads the first of some files: a lookup is made of one table. */
+async function readFile(files: FileList | null) {
+  const [file] = files ?? [];
   if (!file) return;
   const bytes = file.size > LARGEST ? null : new Uint8Array(await file.arrayBuffer());
-  input.value = '';
   if (!bytes) return void (problem.value = t('lookups.fileTooLarge'));
   const { text, encoding } = decode(bytes);
   if (text.includes('\0')) return void (problem.value = t('lookups.noTable', { name: file.name }));
   pasted.value = '';
-  name.value ||= file.name.replace(/\.[^.]+$/, '');
+  if (!name.value || name.value === named) name.value = named = file.name.replace(/\.[^.]+$/, '');
   take(text, encoding);
+  if (files!.length > 1) problem.value = t('lookups.firstFile', { name: file.name });
 }
+watch(() => props.files, readFile, { immediate: true });
 watch(pasted, (text) => text.trim() && take(text, ''));
 if (pasted.value.trim()) {
   take(pasted.value, '');

@@ -111,6 +111,27 @@ describe('bringing notes in', () => {
     expect(of('Page').bodyText).toBe('Some words');
   });
 
+  it('says of files of other programs what to save them as', async () => {
+    const { id: owner } = await newAccount(app);
+    const packed = Buffer.from('PK\x03\x04\0\0');
+    const files = ['a.xlsx', 'b.docx', 'c.zip', 'd.rtf'].map((name): [string, Buffer] => [
+      name,
+      name === 'd.rtf' ? Buffer.from('{\\rtf1 Hello}') : packed,
+    ]);
+    const wordsOf = async (of: 'notes' | 'people') =>
+      (await bring(app, owner, files, of)).items.map(({ problem }) => said(problem));
+    expect(await wordsOf('notes')).toEqual([
+      expect.stringContaining('Save it as CSV'),
+      expect.stringContaining('as HTML or as plain text'),
+      expect.stringContaining('holds no notes'),
+      expect.stringContaining('as HTML or as plain text'),
+    ]);
+    expect(await wordsOf('people')).toEqual([
+      expect.stringContaining('Save it as CSV'),
+      ...Array(3).fill(expect.stringContaining('holds no people')),
+    ]);
+  });
+
   it('says what a message could not bring along, and puts back what was left out of it when asked', async () => {
     const { id: owner } = await newAccount(app);
     await app.db('settings').where({ owner }).update({ attachment_limit: 100_000 });

@@ -78,20 +78,25 @@ function portionsOf(items: Fresh[]): Uint8Array[] {
   return out;
 }
 
-const NO_NOTES = phrase('importing.noNotes');
+/** What is said of a file of another kind: what to save it as, where that is known. */
+function unfit(ending: string, of: FileOfNotes['of']): UserError {
+  if (/^(xlsx?|xlsm|ods|numbers)$/.test(ending)) return new UserError(phrase('importing.spreadsheet'));
+  if (of === 'people') return new UserError(phrase('importing.noPeople'));
+  return new UserError(phrase(/^(docx?|odt|rtf|pages)$/.test(ending) ? 'importing.document' : 'importing.noNotes'));
+}
 
 async function itemsOf(name: string, content: Uint8Array, fileLimit: number, of: 'notes' | 'people'): Promise<Items> {
   const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? '';
-  if (content.includes(0) && !/^(csv|txt|tsv)$/.test(ending)) throw new UserError(NO_NOTES);
+  if (content.includes(0) && !/^(csv|txt|tsv)$/.test(ending)) throw unfit(ending, of);
   const { text } = decode(content);
   if (ending === 'json' || text.slice(0, 200).includes('"jar-note-bundle"')) return readBundle(text, fileLimit);
   if (/^(?:vcf|vcard)$/.test(ending) || /^\s*BEGIN:VCARD\s/i.test(text)) return { items: cardItems(text), files: [] };
   if (of === 'people') {
-    if (!/^(csv|tsv|txt|)$/.test(ending)) throw new UserError(phrase('importing.noPeople'));
+    if (!/^(csv|tsv|txt|)$/.test(ending)) throw unfit(ending, of);
     return { items: peopleItems(text), files: [] };
   }
   if (ending === 'csv' || ending === 'tsv') return { items: tableItems(text), files: [] };
-  if (!/^(md|markdown|html?|txt|text|)$/.test(ending)) throw new UserError(NO_NOTES);
+  if (!/^(md|markdown|html?|txt|text|)$/.test(ending)) throw unfit(ending, of);
   const { cut, ...note } = readSingle(name, text);
   const remarks = cut ? [phrase('importing.cut')] : [];
   return { items: [checked({ kind: 'note', name: note.name, content: { ...blankNote(note), remarks } })], files: [] };

@@ -111,6 +111,8 @@ export default {
     noPeople: 'This kind of file holds no people. Choose a vCard (.vcf) or a table (.csv).',
     addressOfOther:
       '{address} belongs to somebody else here, and stays there. | {address} and others belong to somebody else here, and stay there.',
+    spreadsheet: 'This is a spreadsheet. Save it as CSV in the program it comes from, and bring in that file.',
+    document: 'This is a document of a word processor. Save it there as HTML or as plain text, and bring in that file.',
     noNotes: 'This kind of file holds no notes. Choose a bundle, .eml, CSV, Markdown, HTML or text.',
     cut: 'This file is very long or built in too many layers; its text came, but not all as it stood.',
     leftAside: '“{name}” was left aside: {reason}',

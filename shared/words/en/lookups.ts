@@ -19,6 +19,8 @@ export default {
   askAndBack: 'Without it they will ask for the words. It can be restored.',
   noCells: 'There are no cells in this file.',
   fileTooLarge: 'This file is larger than 30 MB; a lookup holds at most 50,000 rows.',
+  firstFile: 'A lookup is made of one table. This is “{name}”; drop the others one by one.',
+  dropHere: 'Drop a table (CSV) here to make a lookup of it.',
   noTable: '“{name}” is not a table of text. Save it as CSV in the spreadsheet first.',
   lookupFromTable: 'Lookup from a table',
   fromTableAbout:

@@ -12,7 +12,8 @@ export default {
     'no-starttls': '{host} offers no STARTTLS on port {port}. Choose TLS, or another port.',
     'open-line': 'Without TLS the password would be readable on the way to {host}. Choose TLS or STARTTLS.',
     certificate: 'The certificate of {host} is not signed by anybody known, or is not for that name.',
-    password: '{host} does not accept this user and password. It says: {said}',
+    password:
+      '{host} does not accept this user and password. Some providers want an app password instead, which you make in your account with them. It says: {said}',
     'needs-tls': '{host} takes a password only over TLS. Choose TLS or STARTTLS.',
     folder: '{host} has no such folder. It says: {said}',
     full: 'The mailbox on {host} is full. Make room there; what is still to be done is tried again.',
