@@ -55,13 +55,16 @@ const reload = () => window.location.reload();
 .room {
   height: 100%;
   display: grid;
-  grid-template-rows: 44px minmax(0, 1fr);
+  grid-template-rows: minmax(44px, auto) minmax(0, 1fr);
 }
 
 .bar {
   display: flex;
   align-items: center;
-  gap: var(--s5);
+  gap: 0 var(--s5);
+  /* Where the text is enlarged it takes a second line. */
+  flex-wrap: wrap;
+  white-space: nowrap;
   padding: 0 var(--s4);
   border-bottom: 1px solid var(--rule);
   background: var(--ground-deep);
@@ -75,6 +78,7 @@ const reload = () => window.location.reload();
 
 nav {
   display: flex;
+  flex-wrap: wrap;
   gap: var(--s1);
   align-self: stretch;
 }
@@ -82,6 +86,7 @@ nav {
 .place {
   display: flex;
   align-items: center;
+  min-height: 43px;
   padding: 0 var(--s3);
   color: var(--ink);
   text-decoration: none;

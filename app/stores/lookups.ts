@@ -4,7 +4,10 @@ import type { LookupInput } from '#shared/schemas/lookup';
 import type { Lookup } from '#core/lookup/lookup';
 import { lookupsIn } from '#core/lookup/uses';
 
-/** The lookups of the account. Rows are fetched when a note needs them, and kept. */
+const collator = new Intl.Collator(undefined, { numeric: true });
+const sorted = (rows: LookupRow[]) => rows.toSorted((a, b) => collator.compare(a.name, b.name));
+
+/** The lookups of the account, by name. Rows are fetched when a note needs them, and kept. */
 export const useLookupsStore = defineStore('lookups', () => {
   const rows = shallowRef<LookupRow[]>([]);
   const state = ref<'idle' | 'loading' | 'ready' | 'failed'>('idle');
@@ -29,7 +32,7 @@ export const useLookupsStore = defineStore('lookups', () => {
     const fresh = await api<LookupRow[]>('/lookups');
     for (const { id, version } of fresh)
       if ((rows.value.find((row) => row.id === id)?.version ?? version) !== version) asked.delete(id);
-    rows.value = fresh;
+    rows.value = sorted(fresh);
   }
 
   /** Takes over what was changed in another window. @throws ApiError when that cannot be read */
@@ -40,7 +43,7 @@ export const useLookupsStore = defineStore('lookups', () => {
   function take(lookup: StoredLookup): StoredLookup {
     const { rows: _rows, ...row } = lookup;
     const at = rows.value.findIndex(({ id }) => id === lookup.id);
-    rows.value = at < 0 ? [...rows.value, row] : rows.value.with(at, row);
+    rows.value = sorted(at < 0 ? [...rows.value, row] : rows.value.with(at, row));
     whole.value = { ...whole.value, [lookup.id]: lookup };
     asked.set(lookup.id, Promise.resolve());
     return lookup;

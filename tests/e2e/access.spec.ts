@@ -60,3 +60,18 @@ test('nothing moves for whoever asked their system for less motion', async ({ pa
   await page.emulateMedia({ reducedMotion: 'reduce' });
   expect(await seconds()).toBeLessThan(0.001);
 });
+
+test('where the text is twice as large the places and the way out stay in sight', async ({ somebody: { page } }) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await page.goto('/settings');
+  const bar = page.getByRole('banner');
+  await expect(bar.getByRole('link', { name: 'Settings' })).toBeVisible();
+  const within = await bar.evaluate((it) => {
+    const room = it.getBoundingClientRect();
+    return [...it.querySelectorAll('a, button')].map((one) => {
+      const { left, right, top, bottom } = one.getBoundingClientRect();
+      return left >= 0 && right <= innerWidth && top >= room.top && bottom <= room.bottom + 1;
+    });
+  });
+  expect(within).toEqual(Array(9).fill(true));
+});

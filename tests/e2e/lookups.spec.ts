@@ -254,6 +254,9 @@ test('a table dropped on the page is looked at and kept; what is none is said', 
   await page.getByRole('button', { name: 'Keep as a lookup' }).click();
   await expect(page.getByLabel('Town, row 1', { exact: true })).toHaveValue('Netherby');
   await expect(page.getByLabel('Name of the lookup')).toHaveValue('Fees');
+  // It stands where its name belongs, not at the end.
+  const list = page.getByRole('navigation', { name: 'Your lookups' }).getByRole('button', { name: / rows?$/ });
+  await expect(list).toHaveText([/^Fees/, /^Services/]);
   await drop([['Others.csv', 'Town;Fee\nTern Bay;9']]);
   await expect(page.getByRole('cell', { name: 'Tern Bay' })).toBeVisible();
   await page.getByRole('button', { name: 'From a table' }).click();

@@ -215,7 +215,7 @@ function onDrop(event: DragEvent, shelfId: string | null) {
       <Repeat2 :size="14" aria-hidden="true" /><span class="name">{{ t('repeated.link') }}</span>
     </NuxtLink>
     <NuxtLink to="/tending" class="row tending">
-      <Sprout :size="14" aria-hidden="true" /><span class="name">{{ t('tending.link') }}</span>
+      <Sprout :size="14" aria-hidden="true" /><span class="name">{{ t('tending.title') }}</span>
     </NuxtLink>
     <button type="button" class="row" :class="{ current: place === 'bin' }" @click="emit('choose', 'bin')">
       <Trash2 :size="14" aria-hidden="true" /><span class="name">{{ t('library.bin') }}</span

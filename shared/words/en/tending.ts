@@ -1,8 +1,7 @@
 /** Tending: what of the library wants attention. */
 export default {
-  title: 'Tending',
-  pageTitle: 'Tending · Jar Note',
-  link: 'What wants attention',
+  title: 'What wants attention',
+  pageTitle: 'What wants attention · Jar Note',
   about: 'Nothing here is changed by itself. Arrow keys move along the list; the key beside each act does it.',
   loading: 'Looking through the library …',
   nothing: 'Nothing in the library wants attention.',
