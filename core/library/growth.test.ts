@@ -1,6 +1,6 @@
 import { describe } from 'vitest';
 import { growsWithItsInput } from '../../tests/growth';
-import { readTable } from '../lookup/csv';
+import { readTable } from '../text/csv';
 import { openBundle } from './bundle';
 import { bareSubject } from '../message/subject';
 import { proposedName } from './name';

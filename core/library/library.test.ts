@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readTable } from '../lookup/csv';
+import { readTable } from '../text/csv';
 import { notes } from '../../demo/notes';
 import { docFromText, parseDoc } from '../note/schema';
 import { toLine, toText } from '../note/text';

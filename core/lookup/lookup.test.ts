@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { parseDoc } from '../note/schema';
 import { shownCell, storedCell, type Ways } from './cell';
-import { decode, looksNamed, propose, readTable, rowsOf, writeCsv } from './csv';
+import { decode, readTable } from '../text/csv';
+import { looksNamed, propose, rowsOf, writeCsv } from './csv';
 import { findRows } from './find';
 import { keyProblems, rowOf, type Lookup, type Row } from './lookup';
 import { usesInNote, withKeyChanged } from './uses';

@@ -1,6 +1,6 @@
 import { describe } from 'vitest';
 import { growsWithItsInput } from '../../tests/growth';
-import { readTable } from '../lookup/csv';
+import { readTable } from '../text/csv';
 import { readCards } from './card';
 import { greetedAs } from './greeting';
 import { peopleOfTable } from './table';

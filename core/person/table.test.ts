@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readTable } from '../lookup/csv';
+import { readTable } from '../text/csv';
 import { emptyEntry, withFacts, type PersonEntry } from './facts';
 import { peopleOfTable, writePeople } from './table';
 

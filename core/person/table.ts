@@ -1,6 +1,6 @@
-import Papa from 'papaparse';
 import { blankKey } from '../blank/kinds/key';
 import { addressProblem } from '../message/address';
+import { writeTable } from '../text/csv';
 import { phrase, type Phrase } from '../text/phrase';
 import { addField, emptyEntry, MOST_ADDRESSES, NAME, type PersonEntry } from './facts';
 import { splitName } from './name';
@@ -139,9 +139,6 @@ export function peopleOfTable(cells: string[][]): {
   return { people, problems };
 }
 
-/** Guards a cell that a spreadsheet would run as a formula (common practice: an apostrophe before it). */
-const guarded = (cell: string) => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
-
 /** People as CSV (RFC 4180, UTF-8 with its mark), with a column for every own field. Reading it gives the same people. */
 export function writePeople(people: PersonEntry[]): string {
   const own = new Map(people.flatMap(({ fields }) => fields.map(({ name }) => [blankKey(name), name] as const)));
@@ -157,8 +154,5 @@ export function writePeople(people: PersonEntry[]): string {
       ];
     }),
   ];
-  return `\uFEFF${Papa.unparse(
-    lines.map((line) => line.map(guarded)),
-    { newline: '\r\n' },
-  )}\r\n`;
+  return writeTable(lines);
 }

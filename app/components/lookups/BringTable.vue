@@ -3,7 +3,8 @@ import { ValidationError } from 'yup';
 import { firstProblem } from '#shared/schemas/problems';
 import { lookupSchema, type LookupInput } from '#shared/schemas/lookup';
 import { shownCell, type Ways } from '#core/lookup/cell';
-import { decode, propose, readTable, rowsOf, type Proposal } from '#core/lookup/csv';
+import { propose, rowsOf, type Proposal } from '#core/lookup/csv';
+import { decode, readTable } from '#core/text/csv';
 import { COLUMN_TYPES, keyProblems, type Column, type ColumnType } from '#core/lookup/lookup';
 import { useAccountStore } from '~/stores/account';
 

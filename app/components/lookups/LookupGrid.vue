@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn, useVirtualList } from '@vueuse/core';
 import { shownCell, storedCell, type Ways } from '#core/lookup/cell';
-import { readTable } from '#core/lookup/csv';
+import { readTable } from '#core/text/csv';
 import { findRows } from '#core/lookup/find';
 import { COLUMN_TYPES, keyProblems, type Column, type ColumnType, type Lookup, type Row } from '#core/lookup/lookup';
 

@@ -13,7 +13,7 @@ import { createHash } from 'node:crypto';
 import { noteKey, openBundle } from '#core/library/bundle';
 import { readSingle } from '#core/library/single';
 import { notesOfTable } from '#core/library/table';
-import { decode, readTable } from '#core/lookup/csv';
+import { decode, readTable } from '#core/text/csv';
 import { picturesIn } from '#core/note/schema';
 import { readCards } from '#core/person/card';
 import type { PersonEntry } from '#core/person/facts';
