@@ -12,3 +12,9 @@ export function proposedName(subject: string, body: string): string {
   const cut = words.slice(0, 78);
   return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), 40)).replace(/[,;:.\s]+$/, '')} …`;
 }
+
+/** The names a copy of a note may have, the first that is free being the best. At most 200 characters each. */
+export function copyNames(name: string, most = 20): string[] {
+  const base = name.replace(/ \(copy(?: \d+)?\)$/, '').slice(0, 180);
+  return Array.from({ length: most }, (_, i) => `${base} (copy${i ? ` ${i + 1}` : ''})`);
+}

@@ -1,6 +1,7 @@
 import type { BinRow, ConstantBlank, FormerWording, Note, NoteMarks, NoteRow } from '#shared/types/wire';
 import type { NoteChange, NoteInput, NoteList, NoteUse, Wording } from '#shared/schemas/note';
 import { cueKey } from '#core/cue/key';
+import { copyNames } from '#core/library/name';
 import { picturesIn } from '#core/note/schema';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
@@ -16,6 +17,7 @@ import {
   lockNote,
   noteById,
   noteRows,
+  notesNamed,
   notesWithinReach,
   pageOfNotes,
   setNotesDeleted,
@@ -182,16 +184,14 @@ export async function copyNotes(
   if (shelfId && !(await shelfById(app.db, owner, shelfId))) throw notFound('shelf');
   const originals = await wholeNotes(app.db, owner, ids);
   if (!originals.length) throw notFound('note');
-  const copies = originals.map((note) => ({
-    id: newId(),
-    ...noteContent({
-      ...wordingOf(note),
-      name: `${note.name.slice(0, 190)} (copy)`,
-      cue: '',
-      pinned: false,
-      shelfId: shelfId === undefined ? note.shelfId : shelfId,
-    }),
-  }));
+  const wanted = originals.map(({ name }) => copyNames(name));
+  const taken = new Set((await notesNamed(app.db, owner, wanted.flat())).map(({ name }) => name));
+  const copies = originals.map((note, i) => {
+    const name = wanted[i]!.find((one) => !taken.has(one)) ?? wanted[i]!.at(-1)!;
+    taken.add(name);
+    const place = { cue: '', pinned: false, shelfId: shelfId === undefined ? note.shelfId : shelfId };
+    return { id: newId(), ...noteContent({ ...wordingOf(note), ...place, name }) };
+  });
   await inTransaction(app.db, (trx) => insertNotes(trx, owner, copies, app.now()));
   return changedRows(
     app,

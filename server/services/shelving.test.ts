@@ -122,6 +122,16 @@ describe('shelves', () => {
 });
 
 describe('many notes at once', () => {
+  it('that are copied again, or copies of copies, can be told apart by name', async () => {
+    const { id: owner } = await newAccount(app);
+    const note = await keepNote(app, owner, { ...emptyNote(), name: 'Prices' });
+    const copied = async (id: string) => (await copyNotes(app, owner, { ids: [id] }))[0]!;
+    const first = await copied(note.id);
+    expect(first.name).toBe('Prices (copy)');
+    expect((await copied(note.id)).name).toBe('Prices (copy 2)');
+    expect((await copied(first.id)).name).toBe('Prices (copy 3)');
+  });
+
   it('are moved, copied, pinned in an order, deleted together and brought back whole', async () => {
     const { id: owner } = await newAccount(app);
     const { id: shelfId } = await makeShelf(app, owner, shelf('Care'));
