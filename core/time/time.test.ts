@@ -47,6 +47,6 @@ describe('how time saved is worked out', () => {
   });
 
   it('writes a table in which nothing is run as a formula', () => {
-    expect(timeTable(['a', 'b'], [['=1+1', 2]])).toBe('\ufeffa,b\r\n\'=1+1,2\r\n');
+    expect(timeTable(['a', 'b'], [['=1+1', 2]])).toBe("\ufeffa,b\r\n'=1+1,2\r\n");
   });
 });
