@@ -24,7 +24,7 @@ export default {
   noTable: '“{name}” is not a table of text. Save it as CSV in the spreadsheet first.',
   lookupFromTable: 'Lookup from a table',
   fromTableAbout:
-    'Paste cells copied from a spreadsheet, or choose a CSV file. Nothing is stored before you have seen it.',
+    'Paste cells copied from a spreadsheet, or choose or drop a CSV file. Nothing is stored before you have seen it.',
   cellsFromSpreadsheet: 'Cells from a spreadsheet',
   pasteHere: 'Paste here',
   chooseCSVFile: 'Choose a CSV file',
