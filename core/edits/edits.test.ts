@@ -195,6 +195,7 @@ describe('an answer that is always given', () => {
 
   it('does not where there is none to be had', () => {
     expect(withDefault(note('date', {}), 'room', 'Monday')).toBeNull();
+    expect(withDefault(note('of a later version', {}), 'room', 'Monday')).toBeNull();
     expect(withDefault(note('choice', { choices: [] }), 'room', 'hall')).toBeNull();
     expect(withDefault(note('text', {}), 'street', 'x')).toBeNull();
   });

@@ -261,6 +261,16 @@ test('a table dropped on the page is looked at and kept; what is none is said', 
   await expect(page.getByRole('cell', { name: 'Tern Bay' })).toBeVisible();
   await page.getByRole('button', { name: 'From a table' }).click();
   await expect(page.getByRole('button', { name: 'Keep as a lookup' })).toBeEnabled();
+
+  // Cells that were pasted are here again once the file is done with.
+  await page.getByLabel('Cells from a spreadsheet').fill('Town\tFee\nOld Quay\t12');
+  await expect(page.getByRole('cell', { name: 'Old Quay' })).toBeVisible();
+  await drop([['Towns.csv', 'Town;Fee\nNetherby;15']]);
+  await expect(page.getByRole('cell', { name: 'Netherby' })).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'From a table' }).click();
+  await expect(page.getByLabel('Cells from a spreadsheet')).toHaveValue(/Old Quay/);
+  await expect(page.getByRole('cell', { name: 'Old Quay' })).toBeVisible();
 });
 
 test('what a slow server answers late is not gone to when one is elsewhere by then', async ({ somebody: { page } }) => {

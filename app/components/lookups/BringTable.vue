@@ -24,6 +24,9 @@ const LARGEST = 30_000_000;
 // Cells that were pasted and not kept are here again when one comes back.
 const journal = journalOf<{ name: string; pasted: string; proposal: Proposal | null }>(account!.id, 'table');
 const before = journal.read();
+/** What is shown was read from a file; cells that were pasted wait in the journal meanwhile. */
+let fromFile = false;
+const forget = () => fromFile || journal.drop();
 const name = ref(before?.name ?? '');
 const pasted = ref(before?.pasted ?? '');
 const cells = shallowRef<string[][]>([]);
@@ -48,31 +51,39 @@ async function choose(event: Event) {
 }
 /** The name that came with the file read before. */
 let named = '';
+const reading = lastAsked();
 /** Reads the first of some files: a lookup is made of one table. */
 async function readFile(files: FileList | null) {
   const [file] = files ?? [];
   if (!file) return;
+  const isLast = reading();
   const bytes = file.size > LARGEST ? null : new Uint8Array(await file.arrayBuffer());
+  if (!isLast()) return;
   if (!bytes) return void (problem.value = t('lookups.fileTooLarge'));
   const { text, encoding } = decode(bytes);
   if (text.includes('\0')) return void (problem.value = t('lookups.noTable', { name: file.name }));
+  fromFile = true;
   pasted.value = '';
   if (!name.value || name.value === named) name.value = named = file.name.replace(/\.[^.]+$/, '');
   take(text, encoding);
   if (files!.length > 1) problem.value = t('lookups.firstFile', { name: file.name });
 }
 watch(() => props.files, readFile, { immediate: true });
-watch(pasted, (text) => text.trim() && take(text, ''));
+watch(pasted, (text) => {
+  if (!text.trim()) return;
+  fromFile = false;
+  take(text, '');
+});
 if (pasted.value.trim()) {
   take(pasted.value, '');
   proposal.value = before!.proposal ?? proposal.value;
 }
 watch([name, pasted, proposal], () => {
   if (pasted.value.trim()) journal.write({ name: name.value, pasted: pasted.value, proposal: proposal.value });
-  else journal.drop();
+  else forget();
 });
 function leave() {
-  journal.drop();
+  forget();
   emit('close');
 }
 
@@ -104,7 +115,7 @@ async function make() {
   const { columns, keyColumn } = proposal.value!;
   try {
     const lookup = await lookupSchema.validate({ name: name.value, columns, keyColumn, rows: rows.value });
-    if (await props.keep(lookup as LookupInput)) journal.drop();
+    if (await props.keep(lookup as LookupInput)) forget();
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     problem.value = say(firstProblem(error));
