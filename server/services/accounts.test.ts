@@ -203,7 +203,8 @@ describe('what nobody needs any more', () => {
     const [row] = await app.db('outbox').where({ owner });
     expect(row).toMatchObject({ state: 'sent' });
     expect(row.raw).toHaveLength(0);
-    expect(await seeSession(app, owner, session)).toBe(false);
+    expect(await app.db('sessions').where({ owner })).toEqual([]);
+    expect(await seeSession(later, owner, session)).toBe(false);
   });
 
   it('faults are noted without what they were about', async () => {

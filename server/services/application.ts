@@ -9,6 +9,7 @@ import { openImap } from '../mail/remote/imap';
 import { goneSender, ownSender } from '../mail/remote/sender';
 import { seal, unseal } from '../mail/seal';
 import { passwordsOf } from './passwords';
+import { SeenSessions } from './seenSessions';
 import { SmtpLines } from '../mail/smtp';
 import { mailStore, type MailStore } from '../mail/store/store';
 import { openPostOffice, type PostOffice } from '../mail/standin/postOffice';
@@ -26,6 +27,8 @@ export interface Application {
   /** Seals and opens what must not be read from the database. */
   seal(bound: string, plain: string): Buffer;
   unseal(bound: string, sealed: Buffer): string;
+  /** The sessions that were asked about lately. */
+  sessions: SeenSessions;
   /** Lines for sending that stay open for a while. */
   lines: SmtpLines;
   /** A line to the server of a mailbox. @throws RemoteError */
@@ -56,6 +59,7 @@ export async function openApplication(url: string, { postOfficePort = 0, mailKey
     db,
     process: newId(),
     mail: (owner) => mailStore(db, owner, (id) => app.wakeMailbox(id)),
+    sessions: new SeenSessions(),
     lines: new SmtpLines(),
     async sender(owner, mailboxId) {
       const mailbox = mailboxId ? await mailboxById(db, owner, mailboxId) : null;

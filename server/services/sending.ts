@@ -6,17 +6,17 @@ import { notesOf } from '#core/blank/fill';
 import { NEEDED } from '#core/look/letter/finding';
 import { addressKey } from '#core/message/address';
 import { newId } from '../db/id';
-import { draftById, dropSentDraft, holdDraft, lockDraft, setDraftState } from '../db/repositories/drafts';
+import { draftById, dropSentDraft, holdDraft, setDraftState } from '../db/repositories/drafts';
 import {
   claimOutbox,
   insertOutbox,
   lockOutbox,
   outboxById,
-  outboxBytes,
   outboxOfPress,
   renewClaim,
   settleOutbox,
   type OutboxItem,
+  type OutboxMessage,
   type Recipient,
 } from '../db/repositories/outbox';
 import { rememberSignature } from '../db/repositories/signatureChoices';
@@ -108,7 +108,7 @@ export async function sendDraft(
   const recipients = [...to.values()].map((one): Recipient => ({ address: one, state: 'waiting', reason: '' }));
   const now = app.now();
   const rests = settings.sendDelay > 0;
-  const item: OutboxItem = {
+  const item: OutboxMessage = {
     ...{ id: outboxId, owner, key, draftId: id, originalId: draft.originalId, mailboxId, messageId, recipients, raw },
     ...{ envelopeFrom: address, problem: null, sentMessageId: null, createdAt: now },
     // One that does not rest is claimed with the same step that keeps it.
@@ -150,12 +150,12 @@ export async function sendDraft(
  */
 export async function dispatch(app: Application, owner: string, id: string): Promise<Sending> {
   const now = app.now();
-  const before = await inTransaction(app.db, (trx) => claimOutbox(trx, owner, id, now, now + CLAIM_MS));
+  const before = await claimOutbox(app.db, owner, id, now, now + CLAIM_MS);
   return before ? toSending(await tryClaimed(app, before)) : readSending(app, owner, id);
 }
 
-/** A message of the outbox, with its bytes and its draft where they were read already. */
-type Tried = OutboxItem & { raw?: Buffer; draft?: Draft };
+/** A message of the outbox, with its draft where that was read already. */
+type Tried = OutboxMessage & { draft?: Draft };
 
 /** Tries a message that was claimed, as it was before; the claim is renewed while that goes on. */
 async function tryClaimed(app: Application, item: Tried): Promise<OutboxItem> {
@@ -185,7 +185,7 @@ async function settle(
 }
 
 async function tryOnce(app: Application, item: Tried): Promise<OutboxItem> {
-  const { owner, id } = item;
+  const { owner } = item;
   const sender = await app.sender(owner, item.mailboxId);
   const waiting = item.recipients.filter(({ state }) => state === 'waiting').map(({ address }) => address);
   if (item.state !== 'queued') {
@@ -194,8 +194,7 @@ async function tryOnce(app: Application, item: Tried): Promise<OutboxItem> {
     if (accepted === 'unknown') return giveUp(app, item, 'unsure', UNSURE);
   }
   const envelope = { from: item.envelopeFrom, to: waiting };
-  const raw = item.raw ?? (await outboxBytes(app.db, owner, id));
-  const result = await sender.handOver(envelope, raw);
+  const result = await sender.handOver(envelope, item.raw);
   if (result.outcome === 'unanswered') {
     const problem = phrase('sending.unanswered', { reason: result.reason });
     return settle(app.db, item, 'unanswered', problem, { nextTryAt: app.now() + pauseAfter(item.attempts) });
@@ -203,7 +202,7 @@ async function tryOnce(app: Application, item: Tried): Promise<OutboxItem> {
   const held = new Set(result.setbacks.map(({ address }) => addressKey(address)));
   const taken = result.outcome === 'accepted' ? waiting.filter((address) => !held.has(addressKey(address))) : [];
   const said = result.outcome === 'declined' ? result.problem : undefined;
-  return settleAnswer(app, { ...item, raw }, taken, result.setbacks, said);
+  return settleAnswer(app, item, taken, result.setbacks, said);
 }
 
 const pauseAfter = (attempts: number) => Math.min(2 ** attempts * 5_000, LONGEST_PAUSE_MS);
@@ -237,23 +236,24 @@ async function settleAnswer(
   }
   const state = waiting.length ? 'queued' : 'sent';
   const nextTryAt = waiting.length ? app.now() + pauseAfter(item.attempts) : undefined;
+  // While it is being sent nobody can change it.
+  const draft = item.draft ?? (await draftById(app.db, owner, item.draftId));
   const leave = async (trx: Knex.Transaction, sentMessageId: string) => {
     const settled = await settle(trx, item, state, problem, { sentMessageId, recipients, nextTryAt });
-    const draft = item.draft ?? (await lockDraft(trx, owner, item.draftId));
-    if (!draft || !(await dropSentDraft(trx, owner, item.draftId))) return { settled, draft: null };
+    if (!draft || !(await dropSentDraft(trx, owner, item.draftId))) return { settled, hasLeft: false };
     await rememberFills(trx, owner, draft, app.now());
     if (draft.signature) await rememberSignature(trx, owner, draft.to[0]?.address ?? '', draft.signature);
     await settleTaken(app, trx, owner, draft);
     await rememberSentNotes(trx, owner, draft.to[0]?.address ?? '', notesOf(draft.fills), app.now());
     const people = [...draft.to, ...draft.cc, ...draft.bcc];
     await keepAsked(trx, owner, codesInLetter(draft.body), people, sentMessageId);
-    return { settled, draft };
+    return { settled, hasLeft: true };
   };
-  const { settled, draft } = item.sentMessageId
+  const { settled, hasLeft } = item.sentMessageId
     ? await inTransaction(app.db, (trx) => leave(trx, item.sentMessageId!))
-    : await keepSent(app, item, leave);
+    : await keepSent(app, item, draft, leave);
   // It has left, whatever can be learnt of it.
-  if (draft)
+  if (draft && hasLeft)
     await learnEdits(app, owner, draft, settled.sentMessageId!).catch((error) => noteFault('Learning edits', error));
   return settled;
 }
@@ -301,11 +301,11 @@ async function giveUp(
  */
 async function keepSent<T>(
   app: Application,
-  item: Tried,
+  item: OutboxMessage,
+  draft: Draft | null,
   leave: (trx: Knex.Transaction, sentMessageId: string) => Promise<T>,
 ): Promise<T> {
-  const { owner, id, originalId, mailboxId } = item;
-  const draft = item.draft ?? (await draftById(app.db, owner, item.draftId));
+  const { owner, raw, originalId, mailboxId } = item;
   const { done, filed, again, why } = draft?.handling ?? NO_HANDLING;
   const isForward = draft?.mode === 'forward';
   const isDone = done ?? !isForward;
@@ -313,7 +313,6 @@ async function keepSent<T>(
   const comesBack = originalId
     ? await againAfter(app, owner, originalId, { answered: isDone || undefined, folder }).catch(whenGone)
     : undefined;
-  const raw = item.raw ?? (await outboxBytes(app.db, owner, id));
   let left: T;
   await app.mail(owner).keepSent(mailboxId, raw, app.now(), async (trx, copy, change) => {
     if (again) await change(copy.id, { again: { day: again, why } });

@@ -22,8 +22,12 @@ export async function beginSession(app: Application, owner: string, browser: str
   return id;
 }
 
-/** Whether a session goes on; takes note that it was seen. */
-export async function seeSession({ db, now }: Application, owner: string, id: string): Promise<boolean> {
+/** Whether a session goes on, as of a second ago; takes note that it was seen. */
+export function seeSession(app: Application, owner: string, id: string): Promise<boolean> {
+  return app.sessions.goesOn(`${owner} ${id}`, app.now(), () => askForSession(app, owner, id));
+}
+
+async function askForSession({ db, now }: Application, owner: string, id: string): Promise<boolean> {
   const session = await sessionById(db, owner, id);
   if (!session || now() - session.seenAt > SESSION_MS) return false;
   if (now() - session.seenAt > SEEN_EVERY_MS) await markSeen(db, owner, id, now());
@@ -36,11 +40,18 @@ export async function readSessions({ db }: Application, owner: string, current: 
 }
 
 /** Ends a session on the server, so that its cookie opens nothing any more. */
-export async function endSession({ db }: Application, owner: string, id: string): Promise<void> {
+export async function endSession({ db, sessions }: Application, owner: string, id: string): Promise<void> {
   await dropSession(db, owner, id);
+  sessions.forget();
 }
 
 /** Ends every session of an account but the one that asks. */
-export async function endOtherSessions({ db }: Application, owner: string, current: string): Promise<number> {
-  return dropOtherSessions(db, owner, current);
+export async function endOtherSessions(
+  { db, sessions }: Application,
+  owner: string,
+  current: string,
+): Promise<number> {
+  const ended = await dropOtherSessions(db, owner, current);
+  sessions.forget();
+  return ended;
 }

@@ -105,12 +105,6 @@ export async function draftById(db: Knex, owner: string, id: string): Promise<Dr
   return row ? toDraft(row) : null;
 }
 
-/** The same, held until the transaction ends, so that two presses of Send follow one another. */
-export async function lockDraft(trx: Knex.Transaction, owner: string, id: string): Promise<Draft | null> {
-  const row = await trx('drafts').where({ owner, id, deleted_at: null }).forUpdate().first();
-  return row ? toDraft(row) : null;
-}
-
 /** The draft that answers a message, if one was begun. */
 export async function draftOfMessage(db: Knex, owner: string, originalId: string): Promise<Draft | null> {
   const row = await db('drafts')

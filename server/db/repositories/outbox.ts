@@ -24,7 +24,6 @@ export interface OutboxItem {
   messageId: string;
   envelopeFrom: string;
   recipients: Recipient[];
-  raw: Buffer;
   state: Sending['state'];
   attempts: number;
   problem: Phrase | null;
@@ -32,6 +31,11 @@ export interface OutboxItem {
   createdAt: number;
   /** When it is tried next, in milliseconds since 1970. */
   nextTryAt: number;
+}
+
+/** An item with its bytes. */
+export interface OutboxMessage extends OutboxItem {
+  raw: Buffer;
 }
 
 function toItem(row: Record<string, unknown>): OutboxItem {
@@ -45,7 +49,6 @@ function toItem(row: Record<string, unknown>): OutboxItem {
     messageId: String(row.message_id),
     envelopeFrom: String(row.envelope_from),
     recipients: json(row.recipients),
-    raw: row.raw as Buffer,
     state: row.state as Sending['state'],
     attempts: num(row.attempts),
     problem: fromColumn(row.problem),
@@ -56,7 +59,7 @@ function toItem(row: Record<string, unknown>): OutboxItem {
 }
 
 /** Puts a message into the outbox: to rest until it is due, or claimed at once for its first try. */
-export async function insertOutbox(trx: Knex.Transaction, owner: string, item: OutboxItem): Promise<void> {
+export async function insertOutbox(trx: Knex.Transaction, owner: string, item: OutboxMessage): Promise<void> {
   await insertBytes(trx, 'outbox', {
     id: item.id,
     owner,
@@ -118,34 +121,31 @@ export async function lockOutbox(trx: Knex.Transaction, owner: string, id: strin
   return row ? toItem(row) : null;
 }
 
-/** The message of an item. */
-export async function outboxBytes(db: Knex, owner: string, id: string): Promise<Buffer> {
-  return (await db('outbox').where({ owner, id }).first('raw'))!.raw as Buffer;
-}
-
 /**
  * Claims an item for one try: of several processes one gets it. A claim lasts until `until`; an item whose process was
  * killed is free again afterwards.
- * @returns the item as it was before, null when it is not due or somebody else has it
+ * @returns the item as it was before, with the new count of attempts; null when it is not due or somebody else has it
  */
 export async function claimOutbox(
-  trx: Knex.Transaction,
+  db: Knex,
   owner: string,
   id: string,
   now: number,
   until: number,
-): Promise<OutboxItem | null> {
-  const before = await trx('outbox')
+): Promise<OutboxMessage | null> {
+  const row = await db('outbox')
     .where({ owner, id })
     .whereIn('state', ['queued', 'handing', 'unanswered'])
     .where('next_try_at', '<=', now)
-    .forUpdate()
-    .first(WITHOUT_BYTES);
-  if (!before) return null;
-  await trx('outbox')
-    .where({ owner, id })
-    .update({ state: 'handing', attempts: trx.raw('attempts + 1'), next_try_at: until });
-  return { ...toItem(before), attempts: num(before.attempts) + 1 };
+    .first();
+  if (!row) return null;
+  const item: OutboxMessage = { ...toItem(row), raw: row.raw };
+  // Whoever was quicker has counted a try, or moved it on.
+  const claimed = await db('outbox')
+    .where({ owner, id, state: item.state, attempts: item.attempts })
+    .where('next_try_at', '<=', now)
+    .update({ state: 'handing', attempts: item.attempts + 1, next_try_at: until });
+  return claimed === 1 ? { ...item, attempts: item.attempts + 1 } : null;
 }
 
 /** Makes a claim last longer while its work goes on. */
