@@ -98,7 +98,7 @@ export default defineNuxtConfig({
       /** What worker threads do (server/work) is a file of its own beside the server. */
       async compiled({ options }) {
         await build({
-          entryPoints: [at('./server/work/tasks.ts')],
+          entryPoints: [at('./server/work/thread.ts')],
           outfile: `${options.output.serverDir}/tasks.mjs`,
           bundle: true,
           platform: 'node',

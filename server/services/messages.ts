@@ -128,7 +128,7 @@ export async function findMessages(
 }
 
 /** So many messages, and about so many bytes, are stored at once. */
-const PORTION = 50;
+const PORTION = 100;
 const PORTION_BYTES = 2_000_000;
 
 /**
@@ -153,7 +153,7 @@ export async function* importMessages(
     const taken = portion;
     const bytes = read;
     [portion, size] = [[], 0];
-    if (storing.length > 1) await storing.shift();
+    if (storing.length > 2) await storing.shift();
     if (!taken.length) return;
     const done = mail.appendAll('inbox', taken).then((stored) => {
       for (const { added, broken } of stored) {

@@ -106,8 +106,3 @@ export const tasks = {
 };
 
 export type Tasks = typeof tasks;
-
-/** Does one task; what a worker thread is asked for. */
-export default function run({ name, input }: { name: keyof Tasks; input: never }): Promise<unknown> {
-  return tasks[name](input);
-}
