@@ -46,11 +46,7 @@ export async function endSession({ db, sessions }: Application, owner: string, i
 }
 
 /** Ends every session of an account but the one that asks. */
-export async function endOtherSessions(
-  { db, sessions }: Application,
-  owner: string,
-  current: string,
-): Promise<number> {
+export async function endOtherSessions({ db, sessions }: Application, owner: string, current: string): Promise<number> {
   const ended = await dropOtherSessions(db, owner, current);
   sessions.forget();
   return ended;

@@ -71,7 +71,7 @@ export async function joinThreads(
   for (const message of inOrder) {
     const keys = keysOf.get(message.id)!;
     const named = [...new Set(keys.flatMap((key) => (threadOf.has(key) ? [now(threadOf.get(key)!)] : [])))].sort();
-    const thread = named[0] ?? (await threadOfSubject(trx, owner, message, before(message))) ?? message.id;
+    const thread = named[0] ?? (await threadOfSubject(trx, owner, message, () => before(message))) ?? message.id;
     for (const other of named.slice(1)) became.set(other, thread);
     for (const key of keys) threadOf.set(key, thread);
     result.set(message.id, thread);
@@ -95,7 +95,7 @@ async function threadOfSubject(
   trx: Knex.Transaction,
   owner: string,
   { inReplyTo, references, subject, from, receivedAt }: Threaded,
-  beside: (Threaded & { threadId: string })[],
+  beside: () => (Threaded & { threadId: string })[],
 ): Promise<string | null> {
   const bare = bareSubject(subject);
   const sender = from[0]?.address ?? '';
@@ -104,7 +104,7 @@ async function threadOfSubject(
   const isAnswered = (one: { subject: string; from: string; to: { address: string }[] }) =>
     bareSubject(one.subject) === bare &&
     (addressKey(one.from) === key || one.to.some(({ address }) => addressKey(address) === key));
-  const near = beside
+  const near = beside()
     .sort((a, b) => b.receivedAt - a.receivedAt)
     .find((one) => isAnswered({ ...one, from: one.from[0]?.address ?? '' }));
   if (near) return near.threadId;
