@@ -1,10 +1,10 @@
 import type { Knex } from 'knex';
 
 interface Connection {
-  execute(sql: string, values: (string | number | Buffer | null)[], done: (error: Error | null) => void): void;
+  execute(sql: string, values: Value[], done: (error: Error | null) => void): void;
 }
 
-type Value = string | number | Buffer | null;
+type Value = string | number | boolean | Buffer | null;
 
 /** Rows are written together up to so many bytes; more at once would have to stand in memory twice. */
 const TOGETHER = 4_000_000;

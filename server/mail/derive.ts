@@ -29,8 +29,8 @@ export interface Columns extends MessageThread {
   /** The code of the show of hands it answers, where it says nothing else; '' otherwise. */
   answers: string;
   broken: Phrase | null;
-  /** Its words, folded, each once, and the beginning of its text: what it is found by, and where. */
-  words: string[];
+  /** Its words, folded, each once and with a space before it, and the beginning of its text: what it is found by, and where. */
+  words: string;
   text: string;
 }
 
@@ -40,13 +40,13 @@ const WORDS = 600;
 /** No word that is looked for is longer. */
 const WORD = 60;
 
-function wordsIn(text: string): string[] {
+function wordsIn(text: string): string {
   const found = new Set<string>();
   for (const { term } of words(text)) {
     if (found.size >= WORDS) break;
     found.add(term.slice(0, WORD));
   }
-  return [...found];
+  return [...found].map((word) => ` ${word}`).join('');
 }
 
 /** Few messages have a code in them; only these are told apart. */

@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import { addressKey, type Mailbox } from '#core/message/address';
 import type { FoundMessage } from '#shared/types/wire';
 import type { StoredFolder } from '#shared/schemas/message';
+import { insertAllBytes } from '../bytes';
 import { MESSAGE_ROW, toMessageRow } from './messages';
 
 /**
@@ -22,7 +23,7 @@ const atStart = (word: string) => ` ${word}`;
 interface Worded {
   id: string;
   receivedAt: number;
-  words: string[];
+  words: string;
   from: Mailbox[];
   to: Mailbox[];
   cc: Mailbox[];
@@ -31,17 +32,13 @@ interface Worded {
 /** Takes note of the words of messages. */
 export async function insertWords(trx: Knex.Transaction, owner: string, messages: Worded[]): Promise<void> {
   const sign = signOf(owner);
-  await trx('message_words').insert(
-    messages.map(({ id, receivedAt, words, from, to, cc }) => {
-      const people = [...from, ...to.slice(0, 100), ...cc.slice(0, 100)].map(({ address }) => personWord(address));
-      const all = [...new Set([...words, ...people])];
-      return {
-        ...{ message_id: id, owner, received_at: receivedAt },
-        // A space before each, so that the beginning of a word is found as such.
-        words: all.map((word) => ` ${sign}${word}`).join(''),
-      };
-    }),
-  );
+  const rows = messages.map(({ id, receivedAt, words, from, to, cc }) => {
+    const people = [...from, ...to.slice(0, 100), ...cc.slice(0, 100)].map(({ address }) => personWord(address));
+    const all = words + [...new Set(people)].map((word) => ` ${word}`).join('');
+    // The space before each stays, so that the beginning of a word is found as such.
+    return { message_id: id, owner, received_at: receivedAt, words: all.replaceAll(' ', ` ${sign}`) };
+  });
+  await insertAllBytes(trx, 'message_words', rows, ({ words }) => String(words).length);
 }
 
 /** What is looked for in all mail. */

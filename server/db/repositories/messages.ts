@@ -131,29 +131,26 @@ function derivedColumns(message: Derived) {
 /** Stores messages with their bytes. None of them may be there already. */
 export async function insertMessages(trx: Knex.Transaction, owner: string, messages: NewMessage[]): Promise<void> {
   if (!messages.length) return;
-  await trx('messages').insert(
-    messages.map((message) => {
-      return {
-        ...derivedColumns(message),
-        id: message.id,
-        owner,
-        mailbox_id: message.mailboxId,
-        folder: message.folder,
-        digest: message.digest,
-        thread_id: message.threadId,
-        sent_at: message.sentAt,
-        received_at: message.receivedAt,
-        size: message.raw.length,
-        seen: message.seen,
-        answered: message.answered,
-        replied: message.replied,
-        flagged: message.flagged,
-        forwarded: message.forwarded,
-        wait_reason: message.reason,
-        broken: toColumn(message.broken),
-      };
-    }),
-  );
+  const rows = messages.map((message) => ({
+    ...derivedColumns(message),
+    id: message.id,
+    owner,
+    mailbox_id: message.mailboxId,
+    folder: message.folder,
+    digest: message.digest,
+    thread_id: message.threadId,
+    sent_at: message.sentAt,
+    received_at: message.receivedAt,
+    size: message.raw.length,
+    seen: message.seen,
+    answered: message.answered,
+    replied: message.replied,
+    flagged: message.flagged,
+    forwarded: message.forwarded,
+    wait_reason: message.reason,
+    broken: toColumn(message.broken),
+  }));
+  await insertAllBytes(trx, 'messages', rows, () => 4_000);
   const sources = messages.map(({ id, raw, text }) => ({ message_id: id, owner, raw, text }));
   await insertAllBytes(trx, 'message_sources', sources, ({ raw }) => (raw as Buffer).length);
 }
