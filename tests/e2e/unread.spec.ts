@@ -27,6 +27,17 @@ test('what cannot be read is said where it would stand, not taken for nothing', 
   await expect(page.getByRole('list', { name: 'Earlier in this conversation' }).getByRole('listitem')).toHaveCount(1);
   await expect(said).toHaveCount(0);
 
+  const routine = { name: 'File it', answer: 'none', filed: 'archive' };
+  expect((await page.request.post('/api/routines', { data: routine })).status()).toBe(200);
+  back = await away('**/api/routines');
+  await page.reload();
+  await page.getByRole('button', { name: /^Ada/ }).first().click();
+  await expect(said).toBeVisible();
+  await back();
+  await said.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('button', { name: 'File it' })).toBeVisible();
+  await expect(said).toHaveCount(0);
+
   await page.getByRole('link', { name: 'People' }).click();
   await expect(page).toHaveURL(/people/);
   await page.getByRole('button', { name: /Ada Marsh/ }).click();

@@ -4,11 +4,23 @@ import { useRoutinesStore } from '~/stores/routines';
 /** The routines that can be run on a message, within reach before its answer is begun. */
 const emit = defineEmits<{ run: [id: string] }>();
 const routines = useRoutinesStore();
-onMounted(() => routines.load().catch(() => {}));
+const problem = ref('');
+async function read() {
+  problem.value = '';
+  try {
+    await routines.load();
+  } catch (error) {
+    problem.value = messageOf(error);
+  }
+}
+onMounted(read);
 </script>
 
 <template>
-  <section v-if="routines.rows.length" class="routines" :aria-label="t('routine.title')">
+  <p v-if="problem" class="notice bad" role="alert">
+    {{ problem }} <button type="button" class="text-button" @click="read">{{ t('common.tryAgain') }}</button>
+  </p>
+  <section v-else-if="routines.rows.length" class="routines" :aria-label="t('routine.title')">
     <p class="small soft">{{ t('routine.title') }}</p>
     <ul>
       <li v-for="(routine, i) in routines.rows" :key="routine.id">
