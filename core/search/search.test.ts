@@ -31,6 +31,7 @@ describe('words', () => {
       'naive',
     ]);
     expect(foldWord('ŁÓDŹ')).toBe('lodz');
+    expect(['Could', 'A4', 'ABC', 'don’t'].map(foldWord)).toEqual(['could', 'a4', 'abc', 'dont']);
   });
   it('tells where each word stands', () => {
     expect(words('an "été".')).toEqual([

@@ -36,8 +36,7 @@ const KATAKANA = /[\u30a1-\u30f6]/g;
 
 /** A word without case, accents and apostrophes; kana of one sound and letters that only look otherwise at the end of a word are one. */
 export function foldWord(word: string): string {
-  const ascii = /^[a-z0-9]+$/.test(word);
-  if (ascii) return word;
+  if (/^[A-Za-z0-9]+$/.test(word)) return word.toLowerCase();
   return word
     .normalize('NFKD')
     .replace(/[\p{M}'’]/gu, '')

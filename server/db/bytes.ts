@@ -9,12 +9,18 @@ type Value = string | number | boolean | Buffer | null;
 /** Rows are written together up to so many bytes; more at once would have to stand in memory twice. */
 const TOGETHER = 4_000_000;
 
+/** About how many bytes a row is. */
+const sizeOf = (row: Record<string, Value>): number =>
+  Object.values(row).reduce<number>(
+    (sum, value) => sum + (typeof value === 'string' || Buffer.isBuffer(value) ? value.length : 8),
+    0,
+  );
+
 /** Inserts rows with many bytes as {@link insertBytes} does, several with one statement. @param rows all with the same columns */
 export async function insertAllBytes(
   trx: Knex.Transaction,
   table: string,
   rows: Record<string, Value>[],
-  sizeOf: (row: Record<string, Value>) => number,
 ): Promise<void> {
   let some: Record<string, Value>[] = [];
   let size = 0;

@@ -150,9 +150,9 @@ export async function insertMessages(trx: Knex.Transaction, owner: string, messa
     wait_reason: message.reason,
     broken: toColumn(message.broken),
   }));
-  await insertAllBytes(trx, 'messages', rows, () => 4_000);
+  await insertAllBytes(trx, 'messages', rows);
   const sources = messages.map(({ id, raw, text }) => ({ message_id: id, owner, raw, text }));
-  await insertAllBytes(trx, 'message_sources', sources, ({ raw }) => (raw as Buffer).length);
+  await insertAllBytes(trx, 'message_sources', sources);
 }
 
 /** A message without its bytes; null when there is none. */
