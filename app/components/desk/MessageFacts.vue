@@ -59,10 +59,13 @@ async function keep(fact: Fact) {
     const field = nameOf(fact);
     const { person, undo } = await keepWithPerson(known, field, wordsOf(fact));
     emit('person', person);
-    emit('done', {
-      text: t('knowing.isWithPerson', { name: from.name || from.address, field, text: wordsOf(fact) }),
-      undo: async () => emit('person', await undo()),
-    });
+    const name = from.name || from.address;
+    if (undo)
+      emit('done', {
+        text: t('knowing.isWithPerson', { name, field, text: wordsOf(fact) }),
+        undo: async () => emit('person', await undo()),
+      });
+    else said.value = t('knowing.hasIt', { name });
   } catch (error) {
     problem.value = messageOf(error);
   } finally {

@@ -50,6 +50,7 @@ export default {
   copyFact: 'Copy',
   isCopied: 'Copied.',
   isWithPerson: 'Kept with {name}: {field}, {text}',
+  hasIt: '{name} has it already.',
   cannotCopy: 'The browser does not allow copying here. Select it in the message instead.',
   ask: 'Question {number}',
   isAnswered: 'Answered',
