@@ -30,9 +30,10 @@ export async function insertAllBytes(
     size = 0;
   };
   for (const row of rows) {
-    if (size + sizeOf(row) > TOGETHER || some.length >= 100) await write();
+    const bytes = sizeOf(row);
+    if (size + bytes > TOGETHER || some.length >= 100) await write();
     some.push(row);
-    size += sizeOf(row);
+    size += bytes;
   }
   await write();
 }

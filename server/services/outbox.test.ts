@@ -14,7 +14,7 @@ import type { UserError } from './errors';
 import { storeFile } from './files';
 import { changeLookup, keepLookup } from './lookups';
 import { dispatchDue, Outbox } from './outbox';
-import { readSending, sendDraft, takeBack } from './sending';
+import { dispatch, readSending, sendDraft, takeBack } from './sending';
 
 let app: Application;
 beforeAll(async () => {
@@ -273,6 +273,23 @@ describe('many at once', () => {
     answer();
     await first;
     expect(await listDeliveries(app.db, stuck.id)).toHaveLength(5);
+  });
+
+  it('of several processes that try the same message one hands it over', async () => {
+    const { id: owner } = await newAccount(app);
+    await changeSettings(app, owner, { ...(await readSettings(app, owner)), sendDelay: 10 });
+    const { draft } = await readyDraft(app, owner);
+    const { id } = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'claimed-by-one' });
+    let handed = 0;
+    const office = withSender(app, (real) => ({
+      ...real,
+      handOver: async (...args) => (handed++, real.handOver(...args)),
+    }));
+    const at = Date.now() + 11_000;
+    await Promise.all(Array.from({ length: 10 }, () => dispatch({ ...office, now: () => at }, owner, id)));
+    expect(handed).toBe(1);
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+    expect(await readSending(app, owner, id)).toMatchObject({ state: 'sent' });
   });
 
   it('a claim is renewed while a slow post office is waited for', async () => {

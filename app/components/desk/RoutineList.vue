@@ -17,10 +17,7 @@ onMounted(read);
 </script>
 
 <template>
-  <p v-if="problem" class="notice bad" role="alert">
-    {{ problem }} <button type="button" class="text-button" @click="read">{{ t('common.tryAgain') }}</button>
-  </p>
-  <section v-else-if="routines.rows.length" class="routines" :aria-label="t('routine.title')">
+  <section v-if="routines.rows.length" class="routines" :aria-label="t('routine.title')">
     <p class="small soft">{{ t('routine.title') }}</p>
     <ul>
       <li v-for="(routine, i) in routines.rows" :key="routine.id">
@@ -37,6 +34,9 @@ onMounted(read);
       </li>
     </ul>
   </section>
+  <p v-else-if="problem" class="notice bad" role="alert">
+    {{ problem }} <button type="button" class="text-button" @click="read">{{ t('common.tryAgain') }}</button>
+  </p>
 </template>
 
 <style scoped>
