@@ -1,14 +1,11 @@
 import { fileURLToPath } from 'node:url';
-import { build } from 'esbuild';
 import { deskChunks } from './bin/lib/chunks';
 import { lodashByName } from './bin/lib/lodashByName';
 import { minify } from './bin/lib/minify';
+import { ALIAS, buildTasks } from './bin/lib/tasks.mjs';
 import { wordsOfPlaces } from './bin/lib/wordsOfPlaces';
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
-
-/** How files name what lies beside their own folder; Nuxt brings `#shared` itself. */
-const ALIAS = { '#core': at('./core'), '#shared': at('./shared') };
 
 // The Desk is an application behind a sign-in, so it is rendered in the browser only.
 export default defineNuxtConfig({
@@ -95,18 +92,8 @@ export default defineNuxtConfig({
       },
     ],
     hooks: {
-      /** What worker threads do (server/work) is a file of its own beside the server. */
       async compiled({ options }) {
-        await build({
-          entryPoints: [at('./server/work/thread.ts')],
-          outfile: `${options.output.serverDir}/tasks.mjs`,
-          bundle: true,
-          platform: 'node',
-          format: 'esm',
-          target: 'node20',
-          packages: 'external',
-          alias: ALIAS,
-        });
+        await buildTasks(`${options.output.serverDir}/tasks.mjs`);
       },
     },
   },

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { newStemmer } from 'snowball-stemmers';
 import { describe, expect, it } from 'vitest';
 import { formsOf } from './forms';
@@ -5,7 +6,7 @@ import { kindWords } from './habit';
 import { NoteIndex, type SearchNote } from './index';
 import { excerpt, markWords } from './mark';
 import { Vocabulary } from './vocabulary';
-import { foldWord, words } from './words';
+import { foldWord, termsOf, words } from './words';
 
 const note = (id: string, name: string, body = '', more: Partial<SearchNote> = {}): SearchNote => ({
   id,
@@ -45,6 +46,14 @@ describe('words', () => {
     expect(words('師', true).map(({ term }) => term)).toEqual(['師']);
     expect(words('ピアノ').map(({ term }) => term)).toEqual(words('ぴあの').map(({ term }) => term));
     expect(words('Привіт світ').map(({ term }) => term)).toEqual(['привіт', 'світ']);
+  });
+  it('are the same where each counts once', () => {
+    const sign = fc.constantFrom(...'aAbé’ß 調律ピ.ー1\u0301\n');
+    fc.assert(
+      fc.property(fc.string({ unit: sign, maxLength: 60 }), (text) => {
+        expect([...termsOf(text)]).toEqual([...new Set(words(text).map(({ term }) => term))]);
+      }),
+    );
   });
 });
 

@@ -11,6 +11,9 @@ const WORD = /[\p{L}\p{N}\p{M}]+(?:['’][\p{L}\p{M}]+)*/gu;
 /** Scripts written without spaces: two signs that stand together count as a word. */
 const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}ー]/u;
 
+/** Folded by being written small. */
+const PLAIN = /^[A-Za-z0-9]+$/;
+
 /** Letters that stand for others, or are written in two ways without another meaning. */
 const ALIKE: Record<string, string> = {
   ß: 'ss',
@@ -36,7 +39,7 @@ const KATAKANA = /[\u30a1-\u30f6]/g;
 
 /** A word without case, accents and apostrophes; kana of one sound and letters that only look otherwise at the end of a word are one. */
 export function foldWord(word: string): string {
-  if (/^[A-Za-z0-9]+$/.test(word)) return word.toLowerCase();
+  if (PLAIN.test(word)) return word.toLowerCase();
   return word
     .normalize('NFKD')
     .replace(/[\p{M}'’]/gu, '')
@@ -89,4 +92,13 @@ export function words(text: string, asQuery = false): Word[] {
     flush();
   }
   return out;
+}
+
+/** The words of a text, folded, each once, in the order in which they first stand in it. */
+export function termsOf(text: string): Set<string> {
+  const terms = new Set<string>();
+  for (const raw of new Set(text.match(WORD)))
+    if (PLAIN.test(raw)) terms.add(raw.toLowerCase());
+    else for (const { term } of words(raw)) terms.add(term);
+  return terms;
 }

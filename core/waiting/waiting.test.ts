@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { growsWithItsInput } from '../../tests/growth';
 import { isNobody, waitReason, type Signs, type WaitReason } from './reason';
 import { readReport } from './report';
+import { waitsIn, type InThread } from './waits';
 
 const own = new Set(['wren@test.example', 'bookings@test.example']);
 const none: Signs = { list: false, autoSubmitted: '', precedence: '', returnPath: '', report: false };
@@ -115,4 +116,26 @@ describe('reports of failed delivery (RFC 3464)', () => {
   });
 
   growsWithItsInput('a report', (text) => readReport(text, text));
+});
+
+describe('what waits in a thread', () => {
+  const one = (reason: WaitReason, receivedAt: number, rest: Partial<InThread> = {}): InThread => ({
+    ...{ reason, receivedAt, folder: reason === 'own' ? 'sent' : 'inbox', answered: false },
+    ...rest,
+  });
+  it.each<[string, InThread[], boolean[]]>([
+    ['a letter', [one('person', 1)], [true]],
+    ['one that was answered afterwards', [one('person', 1), one('own', 2)], [false, false]],
+    ['one that came after the last answer', [one('own', 1), one('person', 2)], [false, true]],
+    ['an answer that was thrown away', [one('person', 1), one('own', 2, { folder: 'trash' })], [true, false]],
+    ['one that is done with', [one('person', 1, { answered: true })], [false]],
+    ['one that was filed', [one('person', 1, { folder: 'archive' })], [false]],
+    ['from a list', [one('list', 1)], [false]],
+    ['asked for, whoever had the last word', [one('asked', 1), one('own', 2)], [true, false]],
+    ['a letter that did not arrive', [one('undelivered', 1, { folder: 'sent' })], [true]],
+    ['one that did not arrive and was thrown away', [one('undelivered', 1, { folder: 'trash' })], [false]],
+    ['nothing', [], []],
+  ])('%s', (_, thread, expected) => {
+    expect(waitsIn(thread)).toEqual(expected);
+  });
 });

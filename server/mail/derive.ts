@@ -7,7 +7,7 @@ import { greetedAs, type Greeted } from '#core/person/greeting';
 import { docOf } from '#core/reading/block';
 import { parseDoc } from '#core/note/schema';
 import { toText } from '#core/note/text';
-import { words } from '#core/search/words';
+import { termsOf } from '#core/search/words';
 import type { Phrase } from '#core/text/phrase';
 import type { Signs } from '#core/waiting/reason';
 import type { Undelivered } from '#core/waiting/report';
@@ -42,12 +42,17 @@ const WORD = 60;
 
 function wordsIn(text: string): string {
   const found = new Set<string>();
-  for (const { term } of words(text)) {
+  for (const term of termsOf(text)) {
     if (found.size >= WORDS) break;
     found.add(term.slice(0, WORD));
   }
-  return [...found].map((word) => ` ${word}`).join('');
+  let all = '';
+  for (const word of found) all += ` ${word}`;
+  return all;
 }
+
+/** White space of any kind and length as one space each. A single space, which nearly all are, is left as it is. */
+const inOneLine = (text: string): string => text.replace(/[^\S ]\s*| \s+/g, ' ').trim();
 
 /** Few messages have a code in them; only these are told apart. */
 function answersIn(text: string): string {
@@ -57,18 +62,30 @@ function answersIn(text: string): string {
 
 /** What is kept of a message beside its bytes. */
 export async function columnsOf(raw: Buffer): Promise<Columns> {
-  const { messageId, inReplyTo, references, from, replyTo, to, cc, subject, ...rest } = await parseMessage(raw);
-  const { sentAt, preview, attachments, signs, undelivered, broken } = rest;
-  const text = rest.text.slice(0, TEXT).replace(/\s+/g, ' ').trim();
+  const message = await parseMessage(raw);
+  const { from, to, cc, subject } = message;
+  const text = inOneLine(message.text.slice(0, TEXT));
   const boxes = [...from, ...to.slice(0, 50), ...cc.slice(0, 50)].map(({ name, address }) => `${name} ${address}`);
-  const files = attachments.filter((part) => !part.inline).map(({ name }) => name);
+  const files = message.attachments.filter((part) => !part.inline).map(({ name }) => name);
   return {
-    ...{ messageId, inReplyTo, references, from, replyTo, to, cc, subject },
-    ...{ sentAt, preview, signs, undelivered, broken, text },
+    messageId: message.messageId,
+    inReplyTo: message.inReplyTo,
+    references: message.references,
+    from,
+    replyTo: message.replyTo,
+    to,
+    cc,
+    subject,
+    sentAt: message.sentAt,
+    preview: message.preview,
+    signs: message.signs,
+    undelivered: message.undelivered,
+    broken: message.broken,
+    text,
     words: wordsIn([subject, ...boxes, ...files, text].join('\n')),
-    greeted: to.length === 1 ? greetedAs(rest.text, to[0]!) : null,
-    answers: answersIn(rest.text),
+    greeted: to.length === 1 ? greetedAs(message.text, to[0]!) : null,
+    answers: answersIn(message.text),
     digest: createHash('sha256').update(raw).digest('hex'),
-    attachments: attachments.filter((part) => !part.inline).length,
+    attachments: files.length,
   };
 }

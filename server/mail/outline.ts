@@ -108,7 +108,7 @@ export function boundaryOf(contentType: string): string {
  * text, parts and header are cut where they are longer than anybody reads. The bytes themselves stay what they are.
  */
 export function outlineOf(raw: Buffer): Outline {
-  const token = randomBytes(12).toString('hex');
+  let token = '';
   const pieces: Buffer[] = [];
   const aside = new Map<string, PartRange>();
   const cut = new Set<Outline['cut'][number]>();
@@ -140,6 +140,7 @@ export function outlineOf(raw: Buffer): Outline {
       if (shown < end) pieces.push(Buffer.from('\r\n'));
     } else if (end - start > ASIDE) {
       head(header, !/^image\//i.test(type));
+      token ||= randomBytes(12).toString('hex');
       const sign = `${token}-${aside.size}`;
       aside.set(sign, { start, end, encoding });
       pieces.push(Buffer.from(`${encoding === 'base64' ? Buffer.from(sign).toString('base64') : sign}\r\n`));

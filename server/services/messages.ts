@@ -128,7 +128,7 @@ export async function findMessages(
 }
 
 /** So many messages, and about so many bytes, are stored at once. */
-const PORTION = 100;
+const PORTION = 200;
 const PORTION_BYTES = 2_000_000;
 
 /**
@@ -149,23 +149,28 @@ export async function* importMessages(
   let read = 0;
   /** What is being stored, and what is read meanwhile. */
   const storing: Promise<void>[] = [];
+  let underWay = 0;
   async function store(): Promise<void> {
     const taken = portion;
     const bytes = read;
     [portion, size] = [[], 0];
     if (storing.length > 2) await storing.shift();
     if (!taken.length) return;
-    const done = mail.appendAll('inbox', taken).then((stored) => {
-      for (const { added, broken } of stored) {
-        if (added) progress.added++;
-        else progress.known++;
-        if (added && broken) progress.broken++;
-      }
-      progress.bytes = bytes;
-    });
+    const done = mail
+      .appendAll('inbox', taken)
+      .finally(() => underWay--)
+      .then((stored) => {
+        for (const { added, broken } of stored) {
+          if (added) progress.added++;
+          else progress.known++;
+          if (added && broken) progress.broken++;
+        }
+        progress.bytes = bytes;
+      });
     // What goes wrong with it is thrown where it is waited for.
     done.catch(() => {});
     storing.push(done);
+    underWay++;
   }
   try {
     for await (const { raw, cut, bytes } of readMessages(source)) {
@@ -175,7 +180,9 @@ export async function* importMessages(
         size += raw.length;
       } else passedOver++;
       const isLate = app.now() - told > 150;
-      if (portion.length >= PORTION || size >= PORTION_BYTES || isLate) await store();
+      // What comes slowly is not waited for.
+      const isIdle = isLate && !underWay;
+      if (portion.length >= PORTION || size >= PORTION_BYTES || isIdle) await store();
       if (isLate) {
         told = app.now();
         yield { ...progress };

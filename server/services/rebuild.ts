@@ -1,10 +1,10 @@
 import type { Knex } from 'knex';
 import { settleWaiting } from '../db/repositories/waiting';
-import { insertWords } from '../db/repositories/messageWords';
+import { replaceWords } from '../db/repositories/messageWords';
 import { updateColumns } from '../db/repositories/messages';
 import { sourcesAfter, sourcesWithoutWords } from '../db/repositories/messageSources';
 import { inTransaction } from '../db/transaction';
-import { runTask } from '../work/pool';
+import { runBulkTask } from '../work/pool';
 
 interface Source {
   id: string;
@@ -16,12 +16,11 @@ interface Source {
 
 /** Works out anew what is kept of messages beside their bytes. */
 async function rebuild(db: Knex, sources: Source[]): Promise<void> {
-  const columns = await runTask('derive', { raws: sources.map(({ raw }) => raw) });
+  const columns = await runBulkTask('derive', { raws: sources.map(({ raw }) => raw) });
   await inTransaction(db, async (trx) => {
     for (const [i, { id, owner, threadId, receivedAt }] of sources.entries()) {
       await updateColumns(trx, owner, id, columns[i]!);
-      await trx('message_words').where({ owner, message_id: id }).delete();
-      await insertWords(trx, owner, [{ ...columns[i]!, id, receivedAt }]);
+      await replaceWords(trx, owner, [{ ...columns[i]!, id, receivedAt }]);
       await settleWaiting(trx, owner, [threadId]);
     }
   });

@@ -24,7 +24,7 @@ import {
 } from '../db/repositories/wordings';
 import { groupedBy } from '../db/rows';
 import { inTransaction } from '../db/transaction';
-import { runTask } from '../work/pool';
+import { runBulkTask, runTask } from '../work/pool';
 import { readSettings } from './accounts';
 import type { Application } from './application';
 import { notFound } from './errors';
@@ -53,10 +53,10 @@ async function readLetters(app: Application, owner: string, letters: SentLetterS
   const settings = await readSettings(app, owner);
   if (settings.knows.includes('wording')) {
     const raws = letters.map(({ raw }) => raw);
-    const found = await runTask('pieces', { raws, signatures: signatureTexts(settings) });
+    const found = await runBulkTask('pieces', { raws, signatures: signatureTexts(settings) });
     const pieces = found.flatMap((some, i) => some.map((piece) => ({ ...piece, letter: letters[i]! })));
     const known = await wordingsByKeys(app.db, owner, [...new Set(pieces.flatMap(({ keys }) => keys))]);
-    const gathered = await runTask('gather', { texts: pieces.map(({ text }) => text), known });
+    const gathered = await runBulkTask('gather', { texts: pieces.map(({ text }) => text), known });
     const fresh = new Map<string, string>();
     const rows = pieces.map((piece, i): GatheredPiece => {
       const { id, isNew } = gathered[i]!;

@@ -4,8 +4,8 @@ import { UserError } from '../services/errors';
 import { tasks, type Tasks } from './tasks';
 import { phrase } from '#core/text/phrase';
 
-/** No reading takes longer; what does is given up. */
-const LONGEST_MS = 30_000;
+/** No reading takes longer, with the time until it is its turn; what does is given up. */
+const LONGEST_MS = { asked: 30_000, bulk: 300_000 };
 
 /**
  * The built tasks, beside the built server; null where nothing was built, as in tests, and there is no thread to hand them
@@ -16,34 +16,53 @@ function builtTasks(): string | null {
   return existsSync(file) ? file.href : null;
 }
 
-let pool: Piscina | null = null;
+/** What somebody waits for, and what comes in great number: that stands back behind all else, and holds none of it up. */
+type Kind = keyof typeof LONGEST_MS;
+
+const pools = new Map<Kind, Piscina>();
 let filename: ReturnType<typeof builtTasks> | undefined;
 
-function opened(filename: string): Piscina {
-  return (pool ??= new Piscina({
+function opened(kind: Kind, filename: string): Piscina {
+  const known = pools.get(kind);
+  if (known) return known;
+  const pool = new Piscina({
     filename,
     minThreads: 1,
     maxThreads: 2,
     idleTimeout: 60_000,
+    niceIncrement: kind === 'bulk' ? 10 : 0,
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
-  }));
+  });
+  pools.set(kind, pool);
+  return pool;
 }
+
+type Run = <Name extends keyof Tasks>(
+  name: Name,
+  input: Parameters<Tasks[Name]>[0],
+) => Promise<Awaited<ReturnType<Tasks[Name]>>>;
 
 /**
  * Does a task in a thread of its own, so that other requests are answered meanwhile.
  * @throws UserError when it takes longer than anything sensible or needs more memory than it may have
  */
-export async function runTask<Name extends keyof Tasks>(
+export const runTask: Run = (name, input) => run('asked', name, input);
+
+/** The same for what comes in great number, as the messages of a mailbox that is read. */
+export const runBulkTask: Run = (name, input) => run('bulk', name, input);
+
+async function run<Name extends keyof Tasks>(
+  kind: Kind,
   name: Name,
   input: Parameters<Tasks[Name]>[0],
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   if (filename === undefined) filename = builtTasks();
   if (filename === null) return (await tasks[name](input as never)) as Awaited<ReturnType<Tasks[Name]>>;
   try {
-    return await opened(filename).run({ name, input }, { signal: AbortSignal.timeout(LONGEST_MS) });
+    return await opened(kind, filename).run({ name, input }, { signal: AbortSignal.timeout(LONGEST_MS[kind]) });
   } catch (error) {
-    const { name: kind, code } = error as { name?: string; code?: string };
-    if (kind === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY')
+    const { name: what, code } = error as { name?: string; code?: string };
+    if (what === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new UserError(phrase('error.tooMuch'), 422, { code: 'too-large' });
     throw error;
   }
@@ -51,7 +70,7 @@ export async function runTask<Name extends keyof Tasks>(
 
 /** Ends the threads. */
 export async function closePool(): Promise<void> {
-  const open = pool;
-  pool = null;
-  await open?.destroy();
+  const open = [...pools.values()];
+  pools.clear();
+  await Promise.all(open.map((pool) => pool.destroy()));
 }

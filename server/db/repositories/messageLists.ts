@@ -3,7 +3,7 @@ import type { Day } from '#core/calendar/day';
 import type { Folder } from '#shared/schemas/message';
 import type { MessagePage, MessageRow } from '#shared/types/wire';
 import { num } from '../rows';
-import { MESSAGE_ROW, toMessageRow } from './messages';
+import { MESSAGE_ROW, toMessageRow } from './messageRow';
 
 interface ListQuery {
   /** A folder by what it is for, over all mailboxes. */

@@ -4,7 +4,7 @@ import { addressKey, type Mailbox } from '#core/message/address';
 import type { FoundMessage } from '#shared/types/wire';
 import type { StoredFolder } from '#shared/schemas/message';
 import { insertAllBytes } from '../bytes';
-import { MESSAGE_ROW, toMessageRow } from './messages';
+import { MESSAGE_ROW, toMessageRow } from './messageRow';
 
 /**
  * Every word of an owner begins with the same few signs. So a word is never too short to be known or so common that the
@@ -20,7 +20,8 @@ const personWord = (address: string) =>
 const HAS = 'INSTR(CAST(w.words AS BINARY), ?) > 0';
 const atStart = (word: string) => ` ${word}`;
 
-interface Worded {
+/** A message with its words, each with a space before it. */
+export interface Worded {
   id: string;
   receivedAt: number;
   words: string;
@@ -29,16 +30,31 @@ interface Worded {
   cc: Mailbox[];
 }
 
-/** Takes note of the words of messages. */
-export async function insertWords(trx: Knex.Transaction, owner: string, messages: Worded[]): Promise<void> {
+/** What messages are found by, as rows of `message_words`. */
+export function wordRows(owner: string, messages: Worded[]) {
   const sign = signOf(owner);
-  const rows = messages.map(({ id, receivedAt, words, from, to, cc }) => {
+  return messages.map(({ id, receivedAt, words, from, to, cc }) => {
     const people = [...from, ...to.slice(0, 100), ...cc.slice(0, 100)].map(({ address }) => personWord(address));
     const all = words + [...new Set(people)].map((word) => ` ${word}`).join('');
     // The space before each stays, so that the beginning of a word is found as such.
     return { message_id: id, owner, received_at: receivedAt, words: all.replaceAll(' ', ` ${sign}`) };
   });
-  await insertAllBytes(trx, 'message_words', rows);
+}
+
+/** Takes note of the words of messages anew. */
+export async function replaceWords(trx: Knex.Transaction, owner: string, messages: Worded[]): Promise<void> {
+  await trx('message_words')
+    .where({ owner })
+    .whereIn(
+      'message_id',
+      messages.map(({ id }) => id),
+    )
+    .delete();
+  await insertAllBytes(
+    trx,
+    ['message_words'],
+    wordRows(owner, messages).map((row) => [row]),
+  );
 }
 
 /** What is looked for in all mail. */

@@ -32,13 +32,13 @@ export function namedIds({
  * Puts messages into threads by the ids they are known by and name, whichever comes first; two threads that a message
  * holds together become one. An answer that names nothing joins a message of the same subject with the same person (RFC
  * 5256 3, step 5; other messages of one subject are not one thread, as in many mailboxes they are not).
- * @returns the thread of each message, by its id
+ * @returns the thread of each message, by its id, and the threads that have no other messages than these
  */
 export async function joinThreads(
   trx: Knex.Transaction,
   owner: string,
   messages: Threaded[],
-): Promise<Map<string, string>> {
+): Promise<{ threads: Map<string, string>; begun: Set<string> }> {
   const keysOf = new Map(messages.map((message) => [message.id, namedIds(message).map(idKey)]));
   const all = [...new Set([...keysOf.values()].flat())];
   const threadOf = new Map<string, string>();
@@ -84,7 +84,11 @@ export async function joinThreads(
   const fresh = all.filter((key) => !known.has(key));
   for (const keys of portions(fresh))
     await trx('thread_ids').insert(keys.map((key) => ({ owner, id_key: key, thread_id: now(threadOf.get(key)!) })));
-  return new Map([...result].map(([id, thread]) => [id, now(thread)]));
+  const threads = new Map([...result].map(([id, thread]) => [id, now(thread)]));
+  // A thread is called after a message in it; one of before can have become one of these.
+  const older = new Set([...known.values(), ...became.keys()].filter((thread) => !result.has(thread)).map(now));
+  const begun = [...threads.values()].filter((thread) => result.has(thread) && !older.has(thread));
+  return { threads, begun: new Set(begun) };
 }
 
 /** Whether a subject says that its message answers one, or passes it on. */

@@ -16,7 +16,7 @@ import { setSenderWaits, settleWaiting } from '../../db/repositories/waiting';
 import { inTransaction } from '../../db/transaction';
 import { hasCode, phrase } from '#core/text/phrase';
 import { notFound, UserError } from '../../services/errors';
-import { runTask } from '../../work/pool';
+import { runBulkTask, runTask } from '../../work/pool';
 import type { Appended, AppendOptions } from '../ports';
 import { CUT, storeMessages, type Incoming } from './intake';
 
@@ -104,17 +104,17 @@ async function folderOf(trx: Knex.Transaction, owner: string, mailboxId: string,
  */
 export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => void): MailStore {
   const read = async (messages: { raw: Buffer; options?: AppendOptions }[]): Promise<Incoming[]> => {
-    const columns = await runTask('derive', { raws: messages.map(({ raw }) => raw) });
+    const derive = messages.length > 1 ? runBulkTask : runTask;
+    const columns = await derive('derive', { raws: messages.map(({ raw }) => raw) });
     return messages.map((one, i) => ({ ...one, columns: columns[i]! }));
   };
   const store = async (folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]) => {
     const incoming = await read(messages);
     const before = storing;
-    const work = async () => {
+    const done = inTransaction(db, async (trx) => {
       await before.catch(() => {});
-      return inTransaction(db, (trx) => storeMessages(trx, owner, { folder, mailboxId: null, since: 0 }, incoming));
-    };
-    const done = work();
+      return storeMessages(trx, owner, { folder, mailboxId: null, since: 0 }, incoming);
+    });
     storing = done;
     return done;
   };

@@ -10,7 +10,7 @@ import { MESSAGE_LIMIT } from '../../mail/mbox';
 import type { OpenFolder, RemoteChanges, RemoteHead, RemoteMailbox } from '../../mail/ports';
 import { storeMessages, type Incoming } from '../../mail/store/intake';
 import type { StoredFolder } from '#shared/schemas/message';
-import { runTask } from '../../work/pool';
+import { runBulkTask } from '../../work/pool';
 import type { SyncSession } from './session';
 
 /** So many messages are asked about at once; so many, and about so many bytes, are fetched and stored at once. */
@@ -248,7 +248,7 @@ async function fetchPortion({ remote }: SyncSession, heads: RemoteHead[]): Promi
   const headOf = new Map(heads.map((head) => [head.uid, head]));
   const sources: { uid: number; raw: Buffer }[] = [];
   for await (const one of remote.sources([...headOf.keys()], MESSAGE_LIMIT)) if (headOf.has(one.uid)) sources.push(one);
-  const columns = sources.length ? await runTask('derive', { raws: sources.map(({ raw }) => raw) }) : [];
+  const columns = sources.length ? await runBulkTask('derive', { raws: sources.map(({ raw }) => raw) }) : [];
   return sources.map(({ uid, raw }, i) => {
     const { flags, receivedAt, size } = headOf.get(uid)!;
     const options = { ...flags, receivedAt, cut: size > MESSAGE_LIMIT };
