@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { openTestApplication } from '../../tests/application';
 import type { Application } from '../services/application';
-import { insertAllBytes } from './bytes';
+import { insertAllBytes, type Row } from './bytes';
 import { newId } from './id';
 import { inTransaction } from './transaction';
 
@@ -57,7 +57,7 @@ it('does so too when it was given up in a part of it', async () => {
 
 it('keeps nothing of rows of several tables that go together when it is given up at the first of them', async () => {
   let tries = 0;
-  const rows = [100, 101].map((id) => [{ id, n: 0 }, { whole: id }]);
+  const rows = [100, 101].map((id): Row[] => [{ id, n: 0 }, { whole: id }]);
   await inEachOthersWay(async (trx) => {
     tries++;
     // Its place is behind those that the other one holds.

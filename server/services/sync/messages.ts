@@ -1,3 +1,4 @@
+import type { Knex } from 'knex';
 import pLimit from 'p-limit';
 import type { FolderRow } from '../../db/repositories/folders';
 import { updateFolder } from '../../db/repositories/folders';
@@ -13,10 +14,14 @@ import type { StoredFolder } from '#shared/schemas/message';
 import { runBulkTask } from '../../work/pool';
 import type { SyncSession } from './session';
 
+/** So long is fetched, before it is looked what else is to be done. */
+const FETCHING_MS = 1_000;
 /** So many messages are asked about at once; so many, and about so many bytes, are fetched and stored at once. */
 const ASKED = 400;
 const PORTION = 100;
 const PORTION_BYTES = 2_000_000;
+/** So many portions are read or stored beside the one that is fetched. */
+const AHEAD = 2;
 
 /**
  * So many portions are stored at once, of whichever mailboxes: many that begin together leave room for who is at work.
@@ -177,15 +182,47 @@ async function takeOverFlags(
 }
 
 /**
- * Fetches the newest of what is to be fetched, and stores it. What is here already, from another folder or another
- * numbering, is not fetched again.
+ * Fetches the newest of what is to be fetched, for a while, and stores it. What is here already, from another folder or
+ * another numbering, is not fetched again.
  */
 export async function fetchSome(session: SyncSession, todo: Todo): Promise<void> {
-  const { app, owner, remote } = session;
-  const { folder, uids } = todo;
+  const { app } = session;
+  const { folder } = todo;
   await session.enter(folder);
-  const some = uids.slice(-ASKED);
-  const heads = (await remote.heads(some)).sort((a, b) => b.uid - a.uid);
+  const until = app.now() + FETCHING_MS;
+  // Portions are stored one after the other, while those behind them are read and fetched. What goes wrong is thrown in the end.
+  const storing: Promise<void>[] = [];
+  let last = Promise.resolve();
+  try {
+    for (let left = todo.uids; left.length && app.now() < until; left = left.slice(0, -ASKED)) {
+      const some = new Set(left.slice(-ASKED));
+      for (const portion of portionsOf(await headsToFetch(session, folder, [...some]))) {
+        const reading = readPortion(portion, await fetchPortion(session, portion));
+        reading.catch(() => {});
+        last = inOrder(last, async () => storePortion(session, folder, await reading));
+        storing.push(last);
+        if (storing.length > AHEAD) await storing.shift();
+      }
+      // Those that were expunged meanwhile are done with too.
+      last = last.then(() => void (todo.uids = todo.uids.filter((uid) => !some.has(uid))));
+    }
+  } finally {
+    await last;
+  }
+  if (!todo.uids.length && todo.numberedAnew) await settleNumbering(session, folder);
+}
+
+/** Does something after something else. */
+function inOrder(before: Promise<void>, work: () => Promise<void>): Promise<void> {
+  const done = before.then(work);
+  done.catch(() => {});
+  return done;
+}
+
+/** The heads of messages that are not here yet, the newest first. Those that are get their place. */
+async function headsToFetch(session: SyncSession, folder: FolderRow, uids: number[]): Promise<RemoteHead[]> {
+  const { app, owner, remote } = session;
+  const heads = (await remote.heads(uids)).sort((a, b) => b.uid - a.uid);
   const here = await messagesLike(app.db, owner, heads);
   const found = heads.filter(({ uid }) => here.has(uid));
   if (found.length)
@@ -199,23 +236,7 @@ export async function fetchSome(session: SyncSession, todo: Todo): Promise<void>
       );
       await settleWaiting(trx, owner, threads);
     });
-  // One portion is stored while the next is fetched and read.
-  let storing = Promise.resolve();
-  try {
-    for (const portion of portionsOf(heads.filter(({ uid }) => !here.has(uid)))) {
-      const fetched = await fetchPortion(session, portion);
-      await storing;
-      storing = inTurn(() => storePortion(session, folder, fetched));
-      // What goes wrong with it is thrown where it is waited for.
-      storing.catch(() => {});
-    }
-  } finally {
-    await storing;
-  }
-  // Those that were expunged meanwhile are done with too.
-  const done = new Set(some);
-  todo.uids = uids.filter((uid) => !done.has(uid));
-  if (!todo.uids.length && todo.numberedAnew) await settleNumbering(session, folder);
+  return heads.filter(({ uid }) => !here.has(uid));
 }
 
 const placeIn = ({ mailbox }: SyncSession, { id }: FolderRow) => ({ id, mailboxId: mailbox.id });
@@ -243,11 +264,21 @@ interface Fetched {
   incoming: Incoming;
 }
 
-/** Fetches some messages and reads them, off this thread. */
-async function fetchPortion({ remote }: SyncSession, heads: RemoteHead[]): Promise<Fetched[]> {
+interface Source {
+  uid: number;
+  raw: Buffer;
+}
+
+async function fetchPortion({ remote }: SyncSession, heads: RemoteHead[]): Promise<Source[]> {
+  const asked = new Set(heads.map(({ uid }) => uid));
+  const sources: Source[] = [];
+  for await (const one of remote.sources([...asked], MESSAGE_LIMIT)) if (asked.has(one.uid)) sources.push(one);
+  return sources;
+}
+
+/** Reads what was fetched, off this thread. */
+async function readPortion(heads: RemoteHead[], sources: Source[]): Promise<Fetched[]> {
   const headOf = new Map(heads.map((head) => [head.uid, head]));
-  const sources: { uid: number; raw: Buffer }[] = [];
-  for await (const one of remote.sources([...headOf.keys()], MESSAGE_LIMIT)) if (headOf.has(one.uid)) sources.push(one);
   const columns = sources.length ? await runBulkTask('derive', { raws: sources.map(({ raw }) => raw) }) : [];
   return sources.map(({ uid, raw }, i) => {
     const { flags, receivedAt, size } = headOf.get(uid)!;
@@ -263,7 +294,7 @@ async function storePortion(session: SyncSession, folder: FolderRow, fetched: Fe
   // Servers keep times to the second.
   const since = Math.floor(mailbox.connectedAt / 1000) * 1000;
   const source = { folder: listOf(folder), mailboxId: mailbox.id, since };
-  await inTransaction(app.db, async (trx) => {
+  const store = async (trx: Knex.Transaction) => {
     const stored = await storeMessages(
       trx,
       owner,
@@ -275,5 +306,6 @@ async function storePortion(session: SyncSession, folder: FolderRow, fetched: Fe
     // What was here already may lie somewhere else now.
     const known = stored.flatMap(({ id, added }) => (added ? [] : [id]));
     await settleWaiting(trx, owner, await settleFolders(trx, owner, known));
-  });
+  };
+  await inTurn(() => inTransaction(app.db, store));
 }
