@@ -28,7 +28,8 @@ function opened(kind: Kind, filename: string): Piscina {
   const pool = new Piscina({
     filename,
     minThreads: 1,
-    maxThreads: 2,
+    // Reading in bulk keeps up with storing by itself; each thread has a memory of its own.
+    maxThreads: kind === 'bulk' ? 1 : 2,
     idleTimeout: 60_000,
     niceIncrement: kind === 'bulk' ? 10 : 0,
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
