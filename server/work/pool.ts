@@ -59,13 +59,17 @@ async function run<Name extends keyof Tasks>(
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   if (filename === undefined) filename = builtTasks();
   if (filename === null) return (await tasks[name](input as never)) as Awaited<ReturnType<Tasks[Name]>>;
+  const late = new AbortController();
+  const timer = setTimeout(() => late.abort(), LONGEST_MS[kind]);
   try {
-    return await opened(kind, filename).run({ name, input }, { signal: AbortSignal.timeout(LONGEST_MS[kind]) });
+    return await opened(kind, filename).run({ name, input }, { signal: late.signal });
   } catch (error) {
     const { name: what, code } = error as { name?: string; code?: string };
     if (what === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new UserError(phrase('error.tooMuch'), 422, { code: 'too-large' });
     throw error;
+  } finally {
+    clearTimeout(timer);
   }
 }
 
