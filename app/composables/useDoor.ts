@@ -1,6 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 import { useAccountStore } from '~/stores/account';
 import { otherWindows } from '~/utils/otherWindows';
+import { isMissing } from '~/utils/release';
 
 /** The door: where one wanted to go before it, and in as soon as one is signed in in another window. */
 export function useDoor() {
@@ -16,5 +17,14 @@ export function useDoor() {
   useEventListener(otherWindows(), 'message', async () => {
     if (await store.isSignedIn().catch(() => false)) window.location.assign(wanted());
   });
-  return { wanted };
+
+  /** Goes where one wanted to. What could not be loaded of it the layout says. */
+  async function goIn(): Promise<void> {
+    try {
+      await navigateTo(wanted());
+    } catch (error) {
+      if (!isMissing(error)) throw error;
+    }
+  }
+  return { goIn };
 }

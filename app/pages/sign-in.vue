@@ -5,20 +5,20 @@ import { useAccountStore } from '~/stores/account';
 definePageMeta({ layout: 'door' });
 
 const store = useAccountStore();
-const { wanted } = useDoor();
+const { goIn } = useDoor();
 const values = reactive({ address: '', password: '' });
 const { fields, problem, busy, submit, follow } = useForm(signInSchema);
 follow(values);
 
 async function enter() {
-  if (await submit(values, (valid) => store.enter('sign-in', valid))) await navigateTo(wanted());
+  if (await submit(values, (valid) => store.enter('sign-in', valid))) await goIn();
 }
 
 async function demo() {
   problem.value = '';
   try {
     await store.enter('demo', {});
-    await navigateTo(wanted());
+    await goIn();
   } catch (error) {
     problem.value = messageOf(error);
   }

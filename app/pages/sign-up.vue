@@ -5,14 +5,14 @@ import { useAccountStore } from '~/stores/account';
 definePageMeta({ layout: 'door' });
 
 const store = useAccountStore();
-const { wanted } = useDoor();
+const { goIn } = useDoor();
 const { locale, timeZone } = new Intl.DateTimeFormat().resolvedOptions();
 const values = reactive({ name: '', address: '', password: '', locale, timeZone });
 const { fields, problem, busy, submit, follow } = useForm(signUpSchema);
 follow(values);
 
 async function enter() {
-  if (await submit(values, (valid) => store.enter('sign-up', valid))) await navigateTo(wanted());
+  if (await submit(values, (valid) => store.enter('sign-up', valid))) await goIn();
 }
 </script>
 

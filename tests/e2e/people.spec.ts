@@ -195,7 +195,7 @@ test('somebody is added by hand; what was typed stays until then, and who is kno
   await page.keyboard.press('Enter');
   await expect(page.getByText('Živa Novák was added.')).toBeVisible();
   const person = page.getByRole('article', { name: 'Živa Novák' });
-  await expect(person.getByText('no messages yet', { exact: true })).toBeVisible();
+  await expect(person.getByText('No messages yet.', { exact: true })).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Your people' }).getByRole('listitem')).toHaveCount(1);
 
   await page.getByRole('button', { name: 'Add a person' }).click();

@@ -86,6 +86,26 @@ test('what of the application cannot be loaded is said, and one stays where one 
   await expect(page).toHaveURL(/lookups/);
 });
 
+test('what cannot be loaded is said at the door too, and the next try opens the Desk', async ({
+  somebody: { page, address },
+}) => {
+  await page.context().clearCookies();
+  await page.goto('/sign-in');
+  const enter = async () => {
+    await page.getByLabel('Address').fill(address);
+    await page.getByLabel('Password').fill('a long password');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+  };
+  await expect(page.getByLabel('Address')).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await page.route('**/_nuxt/**', (route) => route.fulfill({ status: 503 }));
+  await enter();
+  await expect(page.getByRole('alert')).toBeVisible();
+  await page.unroute('**/_nuxt/**');
+  await enter();
+  await expect(page.getByRole('link', { name: 'Desk' })).toBeVisible();
+});
+
 test('what the browser keeps of an older release is not taken for what the page needs now', async ({ page }) => {
   const text = await (await page.request.get('/')).text();
   expect(text).toContain('/_nuxt/');

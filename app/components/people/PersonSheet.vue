@@ -65,7 +65,7 @@ async function takeApart(part: string, address: string) {
     <header class="head">
       <div>
         <h2 class="title" dir="auto">{{ name }}</h2>
-        <p class="small soft">{{ said }}</p>
+        <p v-if="person.messages" class="small soft">{{ said }}</p>
       </div>
       <div class="acts">
         <button type="button" class="text-button" @click="write">
@@ -96,7 +96,9 @@ async function takeApart(part: string, address: string) {
           <ul>
             <li v-for="(one, i) in person.addresses" :key="one.id">
               <span dir="ltr">{{ one.address }}</span>
-              <span class="small soft">{{ t('people.byAddress', { count: one.messages }) }}</span>
+              <span v-if="person.addresses.length > 1" class="small soft">{{
+                t('people.byAddress', { count: one.messages })
+              }}</span>
               <button
                 v-if="i"
                 type="button"
