@@ -1,11 +1,13 @@
+import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 import { ALIAS, buildTasks } from './lib/tasks.mjs';
 
 // Both stand beside each other, as in the built server.
-const out = new URL('../node_modules/.cache/', import.meta.url).pathname;
+const at = (path) => fileURLToPath(new URL(path, import.meta.url));
+const out = at('../node_modules/.cache/');
 await buildTasks(`${out}tasks.mjs`);
 await build({
-  entryPoints: [new URL('../bench/run.ts', import.meta.url).pathname],
+  entryPoints: [at('../bench/run.ts')],
   outfile: `${out}bench.mjs`,
   bundle: true,
   platform: 'node',

@@ -6,7 +6,10 @@ import { command, isAlive, needSpace, ROOMY } from './process.mjs';
 import { say } from './say.mjs';
 
 /** What the built application is made of. */
-const SOURCES = ['app', 'core', 'shared', 'server', 'demo', 'starter', 'public', 'nuxt.config.ts', 'package-lock.json'];
+const SOURCES = [
+  ...['app', 'core', 'shared', 'server', 'demo', 'starter', 'public'],
+  ...['bin/lib', 'nuxt.config.ts', 'package-lock.json'],
+];
 const KEPT_BUILDS = 3;
 
 async function addTo(hash, path) {

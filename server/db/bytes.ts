@@ -30,13 +30,12 @@ export async function insertAllBytes(trx: Knex.Transaction, tables: string[], ro
   let some: Row[][] = [];
   let size = 0;
   const write = async () => {
-    const statements = tables.map((table, i) =>
-      statement(
-        table,
-        some.map((row) => row[i]!),
-      ),
-    );
-    if (some.length) await execute(trx, statements);
+    const rowsOf = (i: number) => some.map((row) => row[i]!);
+    if (some.length)
+      await execute(
+        trx,
+        tables.map((table, i) => statement(table, rowsOf(i))),
+      );
     some = [];
     size = 0;
   };

@@ -84,4 +84,22 @@ describe('storing messages', () => {
     );
     expect(waiting).toBeGreaterThan(10);
   });
+
+  it('keeps a message larger than what is written together, among others, byte for byte', async () => {
+    const { id: owner } = await newAccount(app);
+    const raws = ['small one', 'x'.repeat(5_000_000), 'small two'].map((text, i) =>
+      Buffer.from(`From: ines@client.example\r\nMessage-ID: <size${i}@x.example>\r\n\r\n${text}`),
+    );
+    for (const some of [raws.slice(0, 2), raws.slice(1), [raws[1]!]]) {
+      const stored = await app.mail(owner).appendAll(
+        'inbox',
+        some.map((raw) => ({ raw })),
+      );
+      for (const [i, { id }] of stored.entries())
+        expect((await app.mail(owner).get(id)).raw.equals(some[i]!)).toBe(true);
+    }
+    const alone = await newAccount(app);
+    const { id } = await app.mail(alone.id).append('inbox', raws[1]!);
+    expect((await app.mail(alone.id).get(id)).raw.length).toBe(raws[1]!.length);
+  });
 });
