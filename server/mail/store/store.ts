@@ -111,10 +111,12 @@ export function mailStore(db: Knex, owner: string, wake: (mailboxId: string) => 
   const store = async (folder: Folder, messages: { raw: Buffer; options?: AppendOptions }[]) => {
     const incoming = await read(messages);
     const before = storing;
-    const done = inTransaction(db, async (trx) => {
+    const work = async () => {
+      // Before it begins: one that waits would hold a connection that others need.
       await before.catch(() => {});
-      return storeMessages(trx, owner, { folder, mailboxId: null, since: 0 }, incoming);
-    });
+      return inTransaction(db, (trx) => storeMessages(trx, owner, { folder, mailboxId: null, since: 0 }, incoming));
+    };
+    const done = work();
     storing = done;
     return done;
   };
