@@ -1,9 +1,9 @@
 import type { Draft } from '#shared/types/wire';
 import { addressKey } from '#core/message/address';
-import { accountById } from '../db/repositories/accounts';
-import { mailboxesOf } from '../db/repositories/mailboxes';
+import { sendersOf } from '../db/repositories/mailboxes';
 import { messageRow, messageThread } from '../db/repositories/messages';
 import type { Application } from './application';
+import { notFound } from './errors';
 
 /** What a message is sent from: a mailbox and its address; without one, the account's own address. */
 export interface Sender {
@@ -20,18 +20,19 @@ export async function senderOf(
   owner: string,
   { mailboxId, originalId }: Pick<Draft, 'mailboxId' | 'originalId'>,
 ): Promise<Sender> {
-  const [mailboxes, account] = await Promise.all([mailboxesOf(db, owner), accountById(db, owner)]);
-  const [first] = mailboxes;
-  if (!first) return { mailboxId: null, address: account!.address };
+  const senders = await sendersOf(db, owner);
+  const [first] = senders;
+  if (!first) throw notFound('account');
+  if (!first.mailboxId) return first;
   const [thread, row] = originalId
     ? await Promise.all([messageThread(db, owner, originalId), messageRow(db, owner, originalId)])
     : [null, null];
   // What one wrote oneself is followed up from where it was written.
   const named = thread ? [...thread.to, ...thread.cc, ...thread.from].map(({ address }) => addressKey(address)) : [];
-  const found =
-    mailboxes.find(({ id }) => id === mailboxId) ??
-    mailboxes.find(({ address }) => named.includes(addressKey(address))) ??
-    mailboxes.find(({ id }) => id === row?.mailboxId) ??
-    first;
-  return { mailboxId: found.id, address: found.address };
+  return (
+    senders.find((one) => one.mailboxId === mailboxId) ??
+    senders.find(({ address }) => named.includes(addressKey(address))) ??
+    senders.find((one) => one.mailboxId === row?.mailboxId) ??
+    first
+  );
 }

@@ -129,6 +129,10 @@ describe('when something goes wrong', () => {
     await expect(saveDraft(app, owner, draft)).rejects.toMatchObject({ status: 409 });
     await takeBack(app, owner, sending.id);
     expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body });
+    // The same press once more, since its answer was lost, sends nothing.
+    const late = await sendDraft(app, owner, draft.id, { version: draft.version, key: 'later-1' });
+    expect(late).toMatchObject({ id: sending.id, state: 'refused' });
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'open', body: draft.body });
 
     const again = await sendDraft(flaky, owner, draft.id, { version: draft.version, key: 'later-2' });
     down = false;

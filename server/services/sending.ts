@@ -5,6 +5,7 @@ import { NO_HANDLING } from '#shared/utils/noHandling';
 import { notesOf } from '#core/blank/fill';
 import { NEEDED } from '#core/look/letter/finding';
 import { addressKey } from '#core/message/address';
+import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
 import { draftById, dropSentDraft, holdDraft, setDraftState } from '../db/repositories/drafts';
 import {
@@ -78,19 +79,13 @@ export async function sendDraft(
   { version, key, anyway = false }: { version: number; key: string; anyway?: boolean },
 ): Promise<Sending> {
   const earlier = () => outboxOfPress(app.db, owner, id, key);
-  const [before, draft, settings] = await Promise.all([
-    earlier(),
-    draftById(app.db, owner, id),
-    readSettings(app, owner),
-  ]);
-  if (before && (before.key === key || toSending(before).state === 'sent')) return toSending(before);
-  if (!draft || draft.state === 'sending') {
-    // Another press was quicker.
-    const other = await earlier();
-    if (other) return toSending(other);
-    throw notFound('draft');
+  const [draft, settings] = await Promise.all([draftById(app.db, owner, id), readSettings(app, owner)]);
+  if (!draft || draft.state === 'sending' || draft.version !== version) {
+    const before = await earlier();
+    // Another press was quicker, or this is the same once more.
+    if (before && (before.key === key || !draft || draft.state === 'sending')) return toSending(before);
+    throw draft ? stale('draft', draft) : notFound('draft');
   }
-  if (draft.version !== version) throw stale('draft', draft);
   const original = originalOf(app, owner, draft.originalId);
   const sender = senderOf(app, owner, draft);
   const findings = await lookAt(app, owner, sender, draft, settings, original);
@@ -123,6 +118,10 @@ export async function sendDraft(
     }
     const now = await draftById(trx, owner, id);
     if (now && now.state !== 'sending') throw stale('draft', now);
+    return false;
+  }).catch((error) => {
+    if (!isDuplicate(error)) throw error;
+    // The same press, which came back to an open draft meanwhile.
     return false;
   });
   if (isKept && rests) {

@@ -104,6 +104,16 @@ export async function dropMailbox(trx: Knex, owner: string, id: string): Promise
   await trx('mailboxes').where({ owner, id }).delete();
 }
 
+/** What an account sends from: its mailboxes, the first connected first; without any, its own address. */
+export async function sendersOf(db: Knex, owner: string): Promise<{ mailboxId: string | null; address: string }[]> {
+  const rows = await db('accounts as a')
+    .leftJoin('mailboxes as m', 'm.owner', 'a.id')
+    .where('a.id', owner)
+    .orderBy(['m.connected_at', 'm.id'])
+    .select('m.id', db.raw('COALESCE(m.address, a.address) AS address'));
+  return rows.map((row) => ({ mailboxId: row.id as string | null, address: String(row.address) }));
+}
+
 /** The keys of all addresses of an account: its own and those of its mailboxes. */
 export async function ownAddressKeys(db: Knex, owner: string): Promise<Set<string>> {
   const rows = await db('accounts')

@@ -96,11 +96,12 @@ export async function listMessages(
       .limit(limit + 1);
   };
   // A folder is likely to be longer than a page and is counted at the same time; what waits is not.
-  const [found, totals] = await Promise.all([
-    Promise.all(scopes.map(read)),
+  const [all, totals] = await Promise.all([
+    db.unionAll(scopes.map(read), true),
     after || waiting ? [] : Promise.all(scopes.map(count)),
   ]);
-  const rows = found.flat().map(toMessageRow);
+  const rows = all.map(toMessageRow);
+  const found = waiting ? [rows.filter(({ again }) => !again), rows.filter(({ again }) => again)] : [rows];
   if (waiting) rows.sort((a, b) => a.receivedAt - b.receivedAt || (a.id < b.id ? -1 : 1));
   const page = rows.slice(0, limit);
   const next = rows.length > limit ? page[page.length - 1]!.id : '';

@@ -85,7 +85,7 @@ export async function meetPeople(db: Knex, owner: string, people: Met[]): Promis
         greeted_at: greeted?.at ?? 0,
       };
     });
-    await db('people')
+    const { sql, bindings } = db('people')
       .insert(rows)
       .onConflict(['owner', 'address_key'])
       .merge({
@@ -98,17 +98,20 @@ export async function meetPeople(db: Knex, owner: string, people: Met[]): Promis
         form: db.raw(`IF(form_own = 0 AND ${isNewer} AND VALUES(form) <> '', VALUES(form), form)`),
         // Last, since the two before ask for it (MariaDB sets from left to right).
         greeted_at: db.raw(`IF(${isNewer}, VALUES(greeted_at), greeted_at)`),
-      });
+      })
+      .toSQL();
+    const [met] = await db.raw(`${sql} RETURNING address_key, part_of`, bindings as Knex.RawBinding[]);
+    for (const { address_key: key, part_of: whole } of met) {
+      const greeted = whole && some.find((one) => one.key === key)?.greeted;
+      if (greeted) await greetWhole(db, owner, whole, greeted);
+    }
   }
-  for (const { key, greeted } of sorted) if (greeted) await greetWhole(db, owner, key, greeted);
 }
 
 /** What an address of somebody is greeted by holds for the person it is part of. */
-async function greetWhole(db: Knex, owner: string, key: string, { name, form, at }: Greeted & { at: number }) {
-  const part = await db('people').where({ owner, address_key: key }).whereNotNull('part_of').first('part_of');
-  if (!part) return;
+async function greetWhole(db: Knex, owner: string, id: string, { name, form, at }: Greeted & { at: number }) {
   await db('people')
-    .where({ owner, id: part.part_of })
+    .where({ owner, id })
     .where('greeted_at', '<', at)
     .update({
       greeting_name: db.raw('IF(greeting_own, greeting_name, ?)', [name.slice(0, 200)]),
