@@ -88,6 +88,16 @@ export function useDesk(around: {
     }
   }
   watch([messageId, draftId], open);
+  // What becomes of the open message elsewhere, or once an answer has left, is shown where it is read too.
+  const shownRow = () => mail.rows.find(({ id }) => id === message.value?.id);
+  watch(
+    () => [shownRow()?.id, shownRow()?.replied, shownRow()?.forwarded].join(),
+    () => {
+      const [row, shown] = [shownRow(), message.value];
+      const isNews = row && shown && (row.replied !== shown.replied || row.forwarded !== shown.forwarded);
+      if (isNews && messageId.value && !reading.value) void open();
+    },
+  );
 
   const showMessage = (id: string) => go(id ? { message: id } : {});
   /** Goes so many messages on in the list, or back. */

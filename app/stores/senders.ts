@@ -14,6 +14,8 @@ export const useSendersStore = defineStore('senders', () => {
     isRead.value = true;
   }
 
+  const inTrouble = computed(() => mailboxes.value.filter(({ problem }) => problem));
+
   /** The mailbox an answer is sent from where nothing else was said: the one that was written to. */
   function usual(original: Message | null): SenderInfo | undefined {
     const named = [...(original?.to ?? []), ...(original?.cc ?? [])].map(({ address }) => addressKey(address));
@@ -28,5 +30,5 @@ export const useSendersStore = defineStore('senders', () => {
   const addressOf = ({ mailboxId }: Draft, original: Message | null): string | null =>
     (mailboxes.value.find(({ id }) => id === mailboxId) ?? usual(original))?.address ?? null;
 
-  return { mailboxes, isRead, load, usual, addressOf };
+  return { mailboxes, inTrouble, isRead, load, usual, addressOf };
 });

@@ -3,8 +3,10 @@ import type { Plugin } from 'vite';
 /** Parts of the catalogue that only one place needs; the rest is there from the start (shared/words/en/start.ts). */
 const PLACES = [
   'account',
+  'arrival',
   'commands',
   'hands',
+  'knowingSettings',
   'library',
   'lookups',
   'mailSettings',

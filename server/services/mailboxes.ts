@@ -48,7 +48,10 @@ export async function readMailboxes({ db }: Application, owner: string): Promise
 
 /** What a message can be sent from, the first to be connected first. */
 export async function readSenders({ db }: Application, owner: string): Promise<SenderInfo[]> {
-  return (await mailboxesOf(db, owner)).map(({ id, name, address }) => ({ id, name, address }));
+  return (await mailboxesOf(db, owner)).map(({ id, name, address, paused, state, problem }) => ({
+    ...{ id, name, address },
+    problem: state === 'problem' && !paused ? problem : null,
+  }));
 }
 
 /** What the lists of the Desk offer beside those every account has: folders of the user's own, and junk. */

@@ -46,6 +46,19 @@ async function fresh() {
 }
 const facts = { firstName: 'Ada', lastName: 'Marsh', fullName: 'Ada Marsh', company: '', fields: [] };
 
+describe('who is met', () => {
+  it('is who wrote to the user, and nobody who writes to a list or lets a machine write', async () => {
+    const { owner, came } = await fresh();
+    await came('Ada Marsh <ada@m.example>', 'When is it ready?');
+    await came('Offers <offers@shop.example>\r\nList-Id: <offers.shop.example>', 'Only today!');
+    await came('Shop <no-reply@shop.example>', 'Your order is on its way.');
+    expect((await readPeople(app, owner, page)).rows.map(({ address }) => address)).toEqual(['ada@m.example']);
+    // Once the user writes to them they are known.
+    await app.mail(owner).append('sent', letter('me@home.example', 'offers@shop.example', 'No more, please.'));
+    expect((await readPeople(app, owner, page)).rows).toHaveLength(2);
+  });
+});
+
 describe('what somebody is greeted by', () => {
   it('follows the latest letter to them alone, until it is put in by hand', async () => {
     const { owner, sent, person } = await fresh();

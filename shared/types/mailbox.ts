@@ -20,6 +20,8 @@ export interface SenderInfo {
   id: string;
   name: string;
   address: string;
+  /** Why it cannot be kept in step at present; null where it is. */
+  problem: Phrase | null;
 }
 
 /** A mailbox of the user's own, and how it stands with its server. */

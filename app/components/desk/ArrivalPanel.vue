@@ -62,28 +62,34 @@ onMounted(() => main.value?.focus());
 </script>
 
 <template>
-  <section ref="main" class="arrival" tabindex="-1" :aria-label="t('desk.howItArrives')" @keydown.esc="emit('close')">
+  <section
+    ref="main"
+    class="arrival"
+    tabindex="-1"
+    :aria-label="t('arrival.howItArrives')"
+    @keydown.esc="emit('close')"
+  >
     <header class="head">
-      <h2>{{ t('desk.howItArrives') }}</h2>
+      <h2>{{ t('arrival.howItArrives') }}</h2>
       <a class="text-button small" :href="`/api/drafts/${draftId}/source`" download>{{ t('desk.saveAsFile') }}</a>
       <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
     </header>
-    <div class="as" role="radiogroup" :aria-label="t('desk.readOn')">
+    <div class="as" role="radiogroup" :aria-label="t('arrival.readOn')">
       <label v-for="kind in FORMS" :key="kind" class="small">
         <input v-model="form" type="radio" name="arrives-as" :value="kind" />
-        {{ { wide: t('desk.wideScreen'), narrow: t('desk.narrowScreen'), plain: t('desk.plainText') }[kind] }}
+        {{ { wide: t('arrival.wideScreen'), narrow: t('arrival.narrowScreen'), plain: t('arrival.plainText') }[kind] }}
       </label>
     </div>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
-    <p v-else-if="!arrival" class="soft">{{ t('desk.puttingTogether') }}</p>
+    <p v-else-if="!arrival" class="soft">{{ t('arrival.puttingTogether') }}</p>
     <div v-if="arrival" class="sheet">
       <p class="subject" dir="auto">{{ arrival.subject || t('common.noSubject') }}</p>
       <p class="small soft" dir="auto">{{ names ? t('desk.sentTo', { names }) : t('desk.noRecipientYet') }}</p>
       <p class="small soft">
-        {{ t('desk.sizes', { size: fileSize(arrival.size), html: fileSize(arrival.htmlSize) }) }}
+        {{ t('arrival.sizes', { size: fileSize(arrival.size), html: fileSize(arrival.htmlSize) }) }}
       </p>
       <p v-if="arrival.htmlSize > HTML_LIMIT" class="notice">
-        {{ t('desk.htmlTooLong', { limit: fileSize(HTML_LIMIT) }) }}
+        {{ t('arrival.htmlTooLong', { limit: fileSize(HTML_LIMIT) }) }}
       </p>
       <ul v-if="arrival.files.length" class="small" :aria-label="t('common.attachments')">
         <li v-for="(file, i) in arrival.files" :key="i">{{ file.name }} · {{ fileSize(file.size) }}</li>
@@ -92,7 +98,7 @@ onMounted(() => main.value?.focus());
       <div v-else ref="around" class="around" :style="{ height: `${height * scale}px` }">
         <iframe
           ref="frame"
-          :title="t('desk.howItArrives')"
+          :title="t('arrival.howItArrives')"
           sandbox="allow-same-origin allow-popups allow-popups-to-escape-sandbox"
           :srcdoc="page"
           :style="{ width: `${WIDTHS[form]}px`, height: `${height}px`, transform: `scale(${scale})` }"

@@ -12,6 +12,13 @@ const emit = defineEmits<{ message: [id: string] }>();
 const mail = useMailStore();
 const account = useAccountStore();
 const filters = reactive({ where: '', since: '', hasFiles: false, person: '' });
+/** Whose messages alone may be found: who is chosen, whatever is opened meanwhile. */
+const only = shallowRef<Mailbox | null>(null);
+const whose = computed(() => only.value ?? props.person);
+function turnOnly() {
+  only.value = only.value ? null : props.person;
+  filters.person = only.value?.address ?? '';
+}
 const places = computed(() => [
   ...(['inbox', 'sent', 'archive', 'trash', 'junk'] as const).map((name) => [name, t(`desk.${name}`)] as const),
   ...mail.folders.map(({ id, path }) => [id, path] as const),
@@ -53,7 +60,8 @@ watchDebounced([() => props.words, filters], () => ask(), { debounce: 120, immed
 
 const correspondent = (row: FoundMessage) => {
   const box = row.folder === 'sent' ? row.to[0] : row.from;
-  return box?.name || box?.address || t('desk.senderNotNamed');
+  const name = box?.name || box?.address || t('desk.senderNotNamed');
+  return row.folder === 'sent' ? t('desk.sentTo', { names: name }) : name;
 };
 const day = (row: FoundMessage) => when(row.receivedAt, account.settings!.locale, account.settings!.timeZone, false);
 </script>
@@ -65,15 +73,13 @@ const day = (row: FoundMessage) => when(row.receivedAt, account.settings!.locale
         <option value="">{{ t('mailSearch.everywhere') }}</option>
         <option v-for="[value, title] in places" :key="value" :value="value">{{ title }}</option>
       </select>
-      <input v-model="filters.since" type="date" class="field" :aria-label="t('mailSearch.since')" />
       <label><input v-model="filters.hasFiles" type="checkbox" /> {{ t('mailSearch.hasFiles') }}</label>
-      <label v-if="person">
-        <input
-          type="checkbox"
-          :checked="filters.person !== ''"
-          @change="filters.person = filters.person ? '' : person.address"
-        />
-        {{ t('mailSearch.onlyWith', { person: person.name || person.address }) }}
+      <label class="since"
+        >{{ t('mailSearch.since') }} <input v-model="filters.since" type="date" class="field"
+      /></label>
+      <label v-if="whose">
+        <input type="checkbox" :checked="Boolean(only)" @change="turnOnly" />
+        {{ t('mailSearch.onlyWith', { person: whose.name || whose.address }) }}
       </label>
     </div>
     <p v-if="problem" class="notice bad" role="alert">
@@ -123,6 +129,12 @@ const day = (row: FoundMessage) => when(row.receivedAt, account.settings!.locale
   gap: var(--s1) var(--s2);
   padding: var(--s2) var(--s3);
   border-bottom: 1px solid var(--rule);
+}
+
+.filters label {
+  display: inline-flex;
+  align-items: center;
+  gap: var(--s1);
 }
 
 .filters .field {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Forward, Reply } from 'lucide-vue-next';
 import type { DraftRow, MessageRow } from '#shared/types/wire';
 import type { ListName } from '~/stores/mail';
 
@@ -42,7 +43,16 @@ const subject = (row: MessageRow | DraftRow) => (isDraft(row) ? row.subjectText 
     :aria-current="open ? 'true' : undefined"
   >
     <span class="from" dir="auto">{{ correspondent(row) }}</span>
-    <span class="age small" :class="{ long: isLong(row) }">{{ age(row) }}</span>
+    <span class="age small" :class="{ long: isLong(row) }"
+      ><template v-if="!isDraft(row)"
+        ><Reply v-if="row.replied" :size="12" role="img" :aria-label="t('desk.replied')" /><Forward
+          v-if="row.forwarded"
+          :size="12"
+          role="img"
+          :aria-label="t('desk.forwarded')"
+      /></template>
+      {{ age(row) }}</span
+    >
     <span class="subject" dir="auto">{{ subject(row) }}</span>
     <span v-if="isDraft(row) && row.state === 'refused'" class="preview small bad-word">{{ t('desk.notSent') }}</span>
     <span v-else-if="isDraft(row) && stillOpen(row)" class="preview small open-word">{{ stillOpen(row) }}</span>

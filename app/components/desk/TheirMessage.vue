@@ -155,6 +155,8 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
         <button type="button" class="text-button small who" @click="emit('flag')">
           {{ message.flagged ? t('desk.flaggedTakeOff') : t('desk.flag') }}
         </button>
+        <template v-if="message.replied"> · {{ t('desk.replied') }}</template>
+        <template v-if="message.forwarded"> · {{ t('desk.forwarded') }}</template>
         <template v-if="message.folder === 'sent'"
           ><br />{{ t('desk.sentTo', { names: names([...message.to, ...message.cc]) }) }}
           <button

@@ -50,18 +50,10 @@ const senders = useSendersStore();
 onMounted(() => void Promise.all([mail.loadFolders(), senders.load()]));
 const KEEP_UP_MS = 5_000;
 useIntervalFn(() => !document.hidden && void mail.keepUp(), KEEP_UP_MS);
+const LOOK_MS = 20_000;
+useIntervalFn(() => !document.hidden && senders.mailboxes.length && void senders.load(), LOOK_MS);
 
 const rows = computed<(MessageRow | DraftRow)[]>(() => (mail.list === 'drafts' ? mail.drafts : mail.rows));
-const empty: Record<string, string> = {
-  waiting: t('desk.emptyWaiting'),
-  later: t('again.none'),
-  inbox: t('desk.emptyInbox'),
-  drafts: t('desk.emptyDrafts'),
-  sent: t('desk.emptySent'),
-  archive: t('desk.emptyArchive'),
-  trash: t('desk.emptyTrash'),
-  junk: t('desk.emptyJunk'),
-};
 const COUNT_LIMIT = 1_000;
 const count = computed(() => (mail.total > COUNT_LIMIT ? t('desk.moreThan', { count: COUNT_LIMIT }) : mail.total));
 
@@ -156,6 +148,10 @@ function bringChosen(event: Event) {
         :placeholder="t('mailSearch.search')"
         @keydown.esc.stop="typed = ''"
       />
+      <p v-for="{ id, name, problem } in senders.inTrouble" :key="id" class="small trouble" role="status">
+        <b dir="auto">{{ name }}</b>: {{ say(problem!) }}
+        <NuxtLink to="/settings#s-mail">{{ t('common.settings') }}</NuxtLink>
+      </p>
     </div>
 
     <LazyMailFound
@@ -171,13 +167,7 @@ function bringChosen(event: Event) {
       <button type="button" class="text-button" @click="mail.refresh()">{{ t('common.tryAgain') }}</button>
     </div>
     <p v-else-if="mail.state === 'loading' && !rows.length" class="state soft">{{ t('desk.readingYourMessages') }}</p>
-    <div v-else-if="!rows.length" class="state soft">
-      <p>{{ empty[mail.list] ?? t('desk.emptyFolder') }}</p>
-      <I18nT v-if="mail.list === 'waiting'" keypath="desk.dropMessagesHere" tag="p" scope="global" class="small">
-        <template #eml><b>.eml</b></template>
-        <template #mbox><b>mbox</b></template>
-      </I18nT>
-    </div>
+    <EmptyList v-else-if="!rows.length" class="state soft" :list="mail.list" @show="mail.show" />
 
     <LazyChangingBar v-if="changing" v-bind="changing" @stop="emit('stopChanging')" />
     <LazyChosenBar
@@ -277,6 +267,12 @@ function bringChosen(event: Event) {
 
 .search .field::-webkit-search-cancel-button {
   filter: grayscale(1);
+}
+
+.trouble {
+  margin-top: var(--s2);
+  color: var(--warn);
+  overflow-wrap: anywhere;
 }
 
 .state {

@@ -13,9 +13,9 @@ const turn = (what: Knowledge, on: unknown) => {
 /** What is about to be forgotten for good, until it is confirmed. */
 const asked = ref<'answers' | 'wording' | 'time' | null>(null);
 const sure = {
-  answers: t('knowing.sureAnswers'),
-  wording: t('knowing.sureWording'),
-  time: t('knowing.sureTime'),
+  answers: t('knowingSettings.sureAnswers'),
+  wording: t('knowingSettings.sureWording'),
+  time: t('knowingSettings.sureTime'),
 };
 const said = ref('');
 const problem = ref('');
@@ -28,7 +28,7 @@ async function forget() {
       what === 'answers'
         ? await knowing.forget()
         : (await at(what === 'wording' ? '/repeated' : '/time-back')).forgotten;
-    said.value = t('knowing.isForgotten', { count: forgotten });
+    said.value = t('knowingSettings.isForgotten', { count: forgotten });
     problem.value = '';
   } catch (error) {
     problem.value = messageOf(error);
@@ -38,24 +38,28 @@ async function forget() {
 
 <template>
   <section aria-labelledby="s-knows">
-    <h2 id="s-knows">{{ t('knowing.what') }}</h2>
-    <p class="soft small">{{ t('knowing.about') }}</p>
+    <h2 id="s-knows">{{ t('knowingSettings.what') }}</h2>
+    <p class="soft small">{{ t('knowingSettings.about') }}</p>
     <div v-for="what in KNOWLEDGE" :key="what" class="one">
       <el-checkbox
         :model-value="values.knows.includes(what)"
-        :label="t(`knowing.may.${what}`)"
+        :label="t(`knowingSettings.may.${what}`)"
         @update:model-value="(on) => turn(what, on)"
       />
     </div>
     <p class="acts">
-      <button type="button" class="text-button" @click="asked = 'answers'">{{ t('knowing.forgetAnswers') }}</button>
-      <button type="button" class="text-button" @click="asked = 'wording'">{{ t('knowing.forgetWording') }}</button>
-      <button type="button" class="text-button" @click="asked = 'time'">{{ t('knowing.forgetTime') }}</button>
+      <button type="button" class="text-button" @click="asked = 'answers'">
+        {{ t('knowingSettings.forgetAnswers') }}
+      </button>
+      <button type="button" class="text-button" @click="asked = 'wording'">
+        {{ t('knowingSettings.forgetWording') }}
+      </button>
+      <button type="button" class="text-button" @click="asked = 'time'">{{ t('knowingSettings.forgetTime') }}</button>
     </p>
     <p v-if="asked" class="notice" role="alert">
       {{ sure[asked] }}
-      <button type="button" class="text-button" @click="forget">{{ t('knowing.forget') }}</button>
-      <button type="button" class="text-button" @click="asked = null">{{ t('knowing.keepIt') }}</button>
+      <button type="button" class="text-button" @click="forget">{{ t('knowingSettings.forget') }}</button>
+      <button type="button" class="text-button" @click="asked = null">{{ t('knowingSettings.keepIt') }}</button>
     </p>
     <p v-if="said" class="small soft" role="status">{{ said }}</p>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>

@@ -37,10 +37,18 @@ const act = (work: () => Promise<unknown>) =>
 
 function onKept({ name }: MailboxInfo) {
   add({ text: t(writing.value ? 'mailSettings.changed' : 'mailSettings.connected', { name }) });
-  writing.value = null;
+  void leave();
   // Its address is one of the user's own from now on.
   void account.load().catch(() => {});
   void read();
+}
+const section = ref<HTMLElement>();
+/** Leaves what was written; the focus is where it was begun. */
+async function leave() {
+  const button = `[data-write="${writing.value}"]`;
+  writing.value = null;
+  await nextTick();
+  section.value?.querySelector<HTMLElement>(button)?.focus();
 }
 const setPaused = ({ id }: MailboxInfo, paused: boolean) =>
   act(() => api(`/mailboxes/${id}/paused`, { method: 'PUT', body: { paused } }));
@@ -71,7 +79,7 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
 </script>
 
 <template>
-  <section aria-labelledby="s-mail">
+  <section ref="section" aria-labelledby="s-mail">
     <h2 id="s-mail">{{ t('mailSettings.title') }}</h2>
     <p class="soft small">
       {{ t('mailSettings.about') }}
@@ -81,7 +89,7 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
     <DoneBar :done="done" class="said" @undo="undo" @close="close" />
     <ul v-if="mailboxes">
       <li v-for="mailbox in mailboxes" :key="mailbox.id">
-        <LazyMailboxForm v-if="writing === mailbox.id" :mailbox="mailbox" @kept="onKept" @close="writing = null" />
+        <LazyMailboxForm v-if="writing === mailbox.id" :mailbox="mailbox" @kept="onKept" @close="leave" />
         <template v-else>
           <div class="line">
             <b dir="auto">{{ mailbox.name }}</b>
@@ -90,6 +98,7 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
             <button
               type="button"
               class="text-button small"
+              :data-write="mailbox.id"
               :aria-label="t('mailSettings.changeOf', { name: mailbox.name })"
               @click="writing = mailbox.id"
             >
@@ -164,8 +173,8 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
         </template>
       </li>
     </ul>
-    <LazyMailboxForm v-if="writing === ''" @kept="onKept" @close="writing = null" />
-    <button v-else type="button" class="text-button" @click="writing = ''">
+    <LazyMailboxForm v-if="writing === ''" @kept="onKept" @close="leave" />
+    <button v-else type="button" class="text-button" data-write="" @click="writing = ''">
       <Plus :size="14" aria-hidden="true" />{{ t('mailSettings.connect') }}
     </button>
   </section>

@@ -11,9 +11,12 @@ const emit = defineEmits<{ kept: [mailbox: MailboxInfo]; close: [] }>();
 
 const { account, settings } = useAccountStore();
 const empty = (port: number): MailServer => ({ host: '', port, security: 'tls', user: '', certificate: '' });
-// What was written of a new one is here again when one comes back, but for passwords.
-const journal = journalOf<Omit<MailboxInput, 'password' | 'sendingPassword' | 'version'>>(account!.id, 'mailbox');
-const written = props.mailbox ? null : journal.read();
+// What was written is here again when one comes back, but for passwords.
+const journal = journalOf<Omit<MailboxInput, 'password' | 'sendingPassword'>>(
+  account!.id,
+  `mailbox${props.mailbox?.id ?? ''}`,
+);
+const written = journal.read();
 const values = reactive({
   name: props.mailbox?.name ?? '',
   address: props.mailbox?.address ?? account!.address,
@@ -26,13 +29,13 @@ const values = reactive({
   ...(props.mailbox && { version: props.mailbox.version }),
   ...written,
 });
-watch(values, ({ name, address, keepDays, waitDays, receiving, sending }) => {
-  if (!props.mailbox) journal.write({ name, address, keepDays, waitDays, receiving, sending });
-});
+watch(values, ({ password: _, sendingPassword: __, ...content }) => journal.write(content));
 function leave() {
-  if (!props.mailbox) journal.drop();
+  journal.drop();
   emit('close');
 }
+const first = ref<{ focus(): void }>();
+onMounted(() => first.value?.focus());
 const { fields, problem, busy, submit, follow } = useForm(mailboxSchema);
 follow(values);
 const hasOtherPassword = ref(false);
@@ -86,7 +89,7 @@ async function connect() {
     try {
       const path = props.mailbox ? `/mailboxes/${props.mailbox.id}` : '/mailboxes';
       const kept = await api<MailboxInfo>(path, { method: props.mailbox ? 'PUT' : 'POST', body });
-      if (!props.mailbox) journal.drop();
+      journal.drop();
       emit('kept', kept);
     } catch (error) {
       certificate.value = error instanceof ApiError ? (error.data.certificate ?? null) : null;
@@ -105,7 +108,7 @@ const until = (at: number) => when(at, settings!.locale, settings!.timeZone, fal
   <el-form label-position="top" class="mailbox" novalidate @submit.prevent="connect">
     <div class="columns">
       <el-form-item :label="t('mailSettings.address')" :error="fields.address" for="m-address">
-        <el-input id="m-address" v-model="values.address" type="email" autocomplete="email" />
+        <el-input id="m-address" ref="first" v-model="values.address" type="email" autocomplete="email" />
       </el-form-item>
       <el-form-item
         :label="mailbox ? t('mailSettings.passwordKept') : t('mailSettings.password')"
@@ -142,7 +145,7 @@ const until = (at: number) => when(at, settings!.locale, settings!.timeZone, fal
 
     <section v-if="certificate" class="certificate" aria-labelledby="m-certificate">
       <h3 id="m-certificate">
-        <ShieldQuestion :size="16" aria-hidden="true" />{{ t('mailSettings.certificateTitle') }}
+        <ShieldQuestion :size="16" aria-hidden="true" />{{ t(`mailSettings.certificateTitle.${certificate.side}`) }}
       </h3>
       <p>{{ problem }}</p>
       <p>

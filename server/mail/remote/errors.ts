@@ -65,7 +65,8 @@ export function remoteError(cause: unknown, { host, port }: Asked): RemoteError 
   if (cause instanceof RemoteError) return cause;
   const error = cause as Cause;
   const code = String(error._err?.code ?? error.originalCode ?? error.code ?? '');
-  const at = { host, port };
+  // A port is a name, not a quantity.
+  const at = { host, port: String(port) };
   const said = saidBy(error);
   const make = (fault: RemoteFault, params: Record<string, string | number> = at) =>
     new RemoteError(fault, phrase(`mailbox.fault.${fault}`, params));

@@ -46,7 +46,10 @@ export const CUT = phrase('message.tooLarge');
 /** More people than this in one message are a list, and nobody met. */
 const MET = 100;
 
-/** The lists whose messages were written to the user, or by them. */
+/** Why what came from nobody who wrote to the user does not wait. */
+const BY_NOBODY = new Set<WaitReason>(['list', 'automatic', 'report']);
+
+/** The folders whose messages were written to the user, or by them. */
 const FROM_OTHERS = new Set<StoredFolder>(['inbox', 'archive', 'own']);
 
 /**
@@ -169,7 +172,7 @@ async function reasonOfReport(
 function peopleIn(messages: (NewMessage & Pick<Columns, 'greeted'>)[], own: ReadonlySet<string>): Met[] {
   const people = new Map<string, Met>();
   for (const { folder, reason, from, to, cc, receivedAt, greeted } of messages) {
-    if (folder !== 'sent' && (!FROM_OTHERS.has(folder) || reason === 'automatic' || reason === 'report')) continue;
+    if (folder !== 'sent' && (!FROM_OTHERS.has(folder) || BY_NOBODY.has(reason))) continue;
     const boxes = new Map((folder === 'sent' ? [...to, ...cc] : from).map((box) => [addressKey(box.address), box]));
     for (const [key, box] of [...boxes].sort(([a], [b]) => (a < b ? -1 : 1)).slice(0, MET)) {
       if (!key || own.has(key)) continue;

@@ -1,6 +1,8 @@
 import account from './account';
+import arrival from './arrival';
 import commands from './commands';
 import hands from './hands';
+import knowingSettings from './knowingSettings';
 import library from './library';
 import lookups from './lookups';
 import mailSettings from './mailSettings';
@@ -15,8 +17,10 @@ import start from './start';
 export default {
   ...start,
   account,
+  arrival,
   commands,
   hands,
+  knowingSettings,
   library,
   lookups,
   mailSettings,
