@@ -201,7 +201,8 @@ export async function takeTry(
     // Not ignored: that would share the row with the others that came at once, and each would then wait for all others.
     .merge({ last_at: trx.ref('sign_in_attempts.last_at') });
   const row = await trx('sign_in_attempts').where(where).forUpdate().first();
-  const left = num(row.last_at) + wait(num(row.failures)) - now;
+  // A try that is still to come was made before the clock was set back.
+  const left = Math.min(num(row.last_at), now) + wait(num(row.failures)) - now;
   if (left > 0) return left;
   await trx('sign_in_attempts')
     .where(where)

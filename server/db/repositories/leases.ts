@@ -9,7 +9,13 @@ export async function takeLease(db: Knex, name: string, holder: string, now: num
   await db('leases').insert({ name, holder, until_at: 0 }).onConflict('name').ignore();
   const taken = await db('leases')
     .where({ name })
-    .where((q) => q.where('until_at', '<', now).orWhere({ holder }))
+    // One that lasts far longer than it was taken for was taken before the clock was set back.
+    .where((q) =>
+      q
+        .where('until_at', '<', now)
+        .orWhere('until_at', '>', now + 2 * ms)
+        .orWhere({ holder }),
+    )
     .update({ holder, until_at: until });
   return taken === 1;
 }

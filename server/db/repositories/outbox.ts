@@ -2,6 +2,7 @@ import { fromColumn, toColumn } from '../phraseColumn';
 import type { Knex } from 'knex';
 import type { Sending } from '#shared/types/wire';
 import { insertBytes } from '../bytes';
+import { whereDue } from '../due';
 import { json, num } from '../rows';
 import type { Phrase } from '#core/text/phrase';
 
@@ -136,14 +137,14 @@ export async function claimOutbox(
   const row = await db('outbox')
     .where({ owner, id })
     .whereIn('state', ['queued', 'handing', 'unanswered'])
-    .where('next_try_at', '<=', now)
+    .where(whereDue('next_try_at', now))
     .first();
   if (!row) return null;
   const item: OutboxMessage = { ...toItem(row), raw: row.raw };
   // Whoever was quicker has counted a try, or moved it on.
   const claimed = await db('outbox')
     .where({ owner, id, state: item.state, attempts: item.attempts })
-    .where('next_try_at', '<=', now)
+    .where(whereDue('next_try_at', now))
     .update({ state: 'handing', attempts: item.attempts + 1, next_try_at: until });
   return claimed === 1 ? { ...item, attempts: item.attempts + 1 } : null;
 }
@@ -181,7 +182,7 @@ export async function dueOutbox(
 ): Promise<{ id: string; owner: string; mailboxId: string | null }[]> {
   return db('outbox')
     .whereIn('state', ['queued', 'handing', 'unanswered'])
-    .where('next_try_at', '<=', now)
+    .where(whereDue('next_try_at', now))
     .where((q) =>
       q.whereNotIn('mailbox_id', busy).orWhere((own) => own.whereNull('mailbox_id').whereNotIn('owner', busy)),
     )

@@ -1,3 +1,4 @@
+import { isDue } from '../../db/due';
 import { dropAct, nextAct, putOffAct, type Act, type Flags } from '../../db/repositories/acts';
 import { folderById, updateFolder, type FolderRow } from '../../db/repositories/folders';
 import { messageThread, messageWithSource } from '../../db/repositories/messages';
@@ -21,7 +22,7 @@ export async function carryOut(session: SyncSession): Promise<void> {
   const { app, owner, mailbox } = session;
   for (;;) {
     const act = await nextAct(app.db, owner, mailbox.id);
-    if (!act || act.dueAt > app.now()) return;
+    if (!act || !isDue(act.dueAt, app.now())) return;
     try {
       await carryOutOne(session, act);
     } catch (error) {

@@ -1,3 +1,4 @@
+import { isDue } from '../../db/due';
 import { takeLease } from '../../db/repositories/leases';
 import { mailboxById, mailboxesToKeep, setMailboxState, type MailboxRow } from '../../db/repositories/mailboxes';
 import { nextAct } from '../../db/repositories/acts';
@@ -65,7 +66,7 @@ export class Keeper {
         const running = this.#running.get(id);
         if (running) {
           const act = await nextAct(this.app.db, owner, id);
-          if (act && act.dueAt <= this.app.now()) running.wake();
+          if (act && isDue(act.dueAt, this.app.now())) running.wake();
           continue;
         }
         if (this.#stopped || !(await this.#lease(id))) continue;
