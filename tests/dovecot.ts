@@ -107,21 +107,23 @@ ${more}
 `;
 };
 
-/** Starts a Dovecot. @param settings more of its settings */
-export async function startDovecot(settings = ''): Promise<Dovecot> {
+/**
+ * Starts a Dovecot.
+ * @param settings more of its settings
+ * @param days for how long its certificate is valid; less than none for one that has expired
+ */
+export async function startDovecot(settings = '', days = 2): Promise<Dovecot> {
   const program = await ensureProgram(['dovecot'], 'dovecot-imapd');
   const folder = mkdtempSync(join(tmpdir(), 'jar-note-dovecot-'));
   const { uid, gid } = me();
   for (const name of ['run', 'state', 'mail']) mkdirSync(join(folder, name));
-  execFileSync(
-    'openssl',
-    [
-      ...['req', '-x509', '-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:prime256v1', '-nodes', '-days', '2'],
-      ...['-keyout', join(folder, 'key.pem'), '-out', join(folder, 'cert.pem')],
-      ...['-subj', '/CN=mail.test.example', '-addext', 'subjectAltName=DNS:mail.test.example'],
-    ],
-    { stdio: 'ignore' },
-  );
+  const at = (name: string) => join(folder, name);
+  const openssl = (...args: string[]) => execFileSync('openssl', args, { stdio: 'ignore' });
+  const ec = ['-newkey', 'ec', '-pkeyopt', 'ec_paramgen_curve:prime256v1', '-nodes'];
+  openssl('req', '-new', ...ec, '-keyout', at('key.pem'), '-out', at('request.pem'), '-subj', '/CN=mail.test.example');
+  writeFileSync(at('names.cnf'), 'subjectAltName=DNS:mail.test.example\n');
+  const signed = ['-in', at('request.pem'), '-signkey', at('key.pem'), '-extfile', at('names.cnf')];
+  openssl('x509', '-req', ...signed, '-days', String(days), '-out', at('cert.pem'));
   const key = readFileSync(join(folder, 'key.pem'), 'utf8');
   const ports = { port: await freePort(), tlsPort: await freePort() };
   let child: ChildProcess;

@@ -38,6 +38,8 @@ export class RemoteError extends UserError {
 export interface Asked {
   host: string;
   port: number;
+  /** The one certificate it may show, where that was looked at. */
+  certificate?: string;
 }
 
 /** What Node and OpenSSL say of a certificate that is not trusted. */
@@ -61,7 +63,7 @@ interface Cause extends Error {
 }
 
 /** An error of a mail library or of the network in the words of the product. */
-export function remoteError(cause: unknown, { host, port }: Asked): RemoteError {
+export function remoteError(cause: unknown, { host, port, certificate }: Asked): RemoteError {
   if (cause instanceof RemoteError) return cause;
   const error = cause as Cause;
   const code = String(error._err?.code ?? error.originalCode ?? error.code ?? '');
@@ -72,7 +74,10 @@ export function remoteError(cause: unknown, { host, port }: Asked): RemoteError 
     new RemoteError(fault, phrase(`mailbox.fault.${fault}`, params));
   if (code === 'ENOTFOUND' || code === 'EAI_AGAIN' || code === 'EDNS') return make('name');
   if (code === 'ECONNREFUSED') return make('refused');
-  if (CERTIFICATE.test(code)) return make('certificate');
+  if (CERTIFICATE.test(code)) {
+    const wrong = code === 'CERT_HAS_EXPIRED' ? 'expired' : certificate ? 'changed' : 'certificate';
+    return new RemoteError('certificate', phrase(`mailbox.fault.${wrong}`, at));
+  }
   const needsTls = /PRIVACYREQUIRED|LOGINDISABLED|cleartext|plaintext auth|login is disabled/i;
   if (needsTls.test([error.serverResponseCode, said, error.message].join(' '))) return make('needs-tls');
   if (error.authenticationFailed || error.responseCode === 535 || code === 'EAUTH' || code === 'ENOAUTH')

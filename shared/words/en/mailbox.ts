@@ -12,6 +12,9 @@ export default {
     'no-starttls': '{host} offers no STARTTLS on port {port}. Choose TLS, or another port.',
     'open-line': 'Without TLS the password would be readable on the way to {host}. Choose TLS or STARTTLS.',
     certificate: 'The certificate of {host} is not signed by anybody known, or is not for that name.',
+    expired:
+      'The certificate of {host} has expired. Whoever runs the server has to renew it; it is tried again every hour.',
+    changed: '{host} shows another certificate than the one you trust. Look at it before you trust it.',
     password:
       '{host} does not accept this user and password. Some providers want an app password instead, which you make in your account with them. It says: {said}',
     'needs-tls': '{host} takes a password only over TLS. Choose TLS or STARTTLS.',
