@@ -18,6 +18,8 @@ export interface Dovecot {
   user(name: string): string;
   /** A client of somebody else's at a mailbox, signed in. */
   client(address: string): Promise<ImapFlow>;
+  /** Has the next message in the inbox of an address numbered so; nobody may have it open meanwhile. */
+  numberFrom(address: string, uid: number): void;
   /** Ends it; its mailboxes stay. */
   pause(): Promise<void>;
   /** Changes the settings and starts it anew. */
@@ -157,6 +159,10 @@ export async function startDovecot(settings = '', days = 2): Promise<Dovecot> {
       });
       await client.connect();
       return client;
+    },
+    numberFrom(address, uid) {
+      const list = join(folder, 'mail', address, 'dovecot-uidlist');
+      writeFileSync(list, readFileSync(list, 'utf8').replace(/ N\d+/, ` N${uid}`));
     },
     pause: end,
     async restart(more = settings) {
