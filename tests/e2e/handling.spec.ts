@@ -226,7 +226,7 @@ test('a letter of one’s own words is kept right after it was sent; a new one b
   await page.keyboard.press('Escape');
   await page.getByLabel('Which messages').selectOption({ label: 'Sent' });
   await page.getByRole('button', { name: /Re: Tuning in December/ }).click();
-  await page.getByRole('button', { name: 'New message from this' }).click();
+  await page.getByRole('button', { name: 'New from this' }).click();
   await expect(page.getByRole('textbox', { name: 'Your reply' })).toContainText('Your piano needs new felt');
   await expect(page.getByRole('textbox', { name: 'Subject' })).toHaveText('Tuning in December');
   await page.getByLabel('Which messages').selectOption({ label: 'Drafts' });

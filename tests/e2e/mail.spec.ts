@@ -104,6 +104,7 @@ test('a mailbox is connected in the settings: what is wrong is said, a certifica
 
 test('new mail comes by itself and is answered from the mailbox it came to', async ({ somebody }) => {
   const { page } = somebody;
+  const other = await connected(somebody, 'other');
   const { address, client } = await connected(somebody, 'answers');
   await page.goto('/');
   await expect(page.getByText('Nobody waits for an answer.')).toBeVisible();
@@ -111,6 +112,8 @@ test('new mail comes by itself and is answered from the mailbox it came to', asy
   await client.append('INBOX', letter('Tuning', address));
   await page.getByRole('button', { name: /Tuning/ }).click({ timeout: 20_000 });
   await expect(page.getByRole('button', { name: /News/ })).toHaveCount(0);
+  // With several mailboxes it is said to which it came.
+  await expect(page.getByRole('article', { name: 'Their message' }).getByText(`To ${address}`)).toBeVisible();
   await page.keyboard.press(shortcut('reply'));
   await page.getByRole('textbox', { name: 'Your reply' }).pressSequentially('Dear Ines, on Monday.');
   await page.keyboard.press(shortcut('send'));
@@ -127,6 +130,7 @@ test('new mail comes by itself and is answered from the mailbox it came to', asy
   await page.getByRole('button', { name: 'Whatever they write waits' }).click();
   await page.getByLabel('Which messages').selectOption('waiting');
   await expect(page.getByRole('button', { name: /News/ })).toBeVisible();
+  await other.client.logout();
   await client.logout();
 });
 

@@ -24,6 +24,7 @@ import { addressKey, formatMailbox, type Mailbox } from '#core/message/address';
 import type { Done } from '~/composables/useDone';
 import { useAccountStore } from '~/stores/account';
 import { useKnowingStore } from '~/stores/knowing';
+import { useSendersStore } from '~/stores/senders';
 
 const props = defineProps<{
   message: Message;
@@ -47,6 +48,7 @@ const emit = defineEmits<{
 }>();
 
 const store = useAccountStore();
+const senders = useSendersStore();
 const knowing = useKnowingStore();
 const facts = computed(() => (knowing.message?.id === props.message.id ? knowing.facts : []));
 const showQuoted = ref(false);
@@ -71,6 +73,12 @@ const date = computed(() => when(props.message.sentAt, store.settings!.locale, s
 const own = computed(() => new Set(store.account?.addresses ?? []));
 const others = computed(() => {
   return [...props.message.to, ...props.message.cc].filter(({ address }) => !own.value.has(addressKey(address)));
+});
+/** Which of several mailboxes it came to. */
+const cameTo = computed(() => {
+  const { mailboxes } = senders;
+  const { mailboxId, folder } = props.message;
+  return mailboxes.length > 1 && folder !== 'sent' && mailboxes.find(({ id }) => id === mailboxId)?.address;
 });
 const isThrownAway = computed(() => ['trash', 'junk'].includes(props.message.folder));
 const isOwn = computed(() => own.value.has(addressKey(props.message.from.address)));
@@ -169,7 +177,10 @@ defineExpose({ selection, chooseDay: () => (choosesDay.value = !choosesDay.value
             {{ t('desk.aboutPerson', { name: message.to[0].name || message.to[0].address }) }}
           </button></template
         >
-        <template v-else-if="several"><br />{{ t('desk.alsoSentTo', { names: names(others) }) }}</template>
+        <template v-if="cameTo"><br />{{ t('desk.cameTo', { address: cameTo }) }}</template>
+        <template v-if="several && message.folder !== 'sent'"
+          ><br />{{ t('desk.alsoSentTo', { names: names(others) }) }}</template
+        >
         <template v-if="message.replyTo.length && message.replyTo[0]!.address !== message.from.address"
           ><br />{{ t('desk.answersGoTo', { names: names(message.replyTo) }) }}</template
         >

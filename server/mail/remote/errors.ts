@@ -72,7 +72,9 @@ export function remoteError(cause: unknown, { host, port, certificate }: Asked):
   const said = saidBy(error);
   const make = (fault: RemoteFault, params: Record<string, string | number> = at) =>
     new RemoteError(fault, phrase(`mailbox.fault.${fault}`, params));
-  if (code === 'ENOTFOUND' || code === 'EAI_AGAIN' || code === 'EDNS') return make('name');
+  // Names cannot be asked after, which mostly is for want of a connection.
+  if (code === 'EAI_AGAIN' || /EAI_AGAIN/.test(error.message)) return make('silent');
+  if (code === 'ENOTFOUND' || code === 'EDNS') return make('name');
   if (code === 'ECONNREFUSED') return make('refused');
   if (CERTIFICATE.test(code)) {
     const wrong = code === 'CERT_HAS_EXPIRED' ? 'expired' : certificate ? 'changed' : 'certificate';
