@@ -8,19 +8,35 @@ export interface Proxy {
    * can answer.
    */
   cutAt(lines: number, when: 'before' | 'after'): void;
+  /** The next line is cut in the middle of what the server says, behind so many bytes. */
+  cutAnswerAt(bytes: number): void;
+  /** On the next line what the server says comes a few bytes at a time. */
+  trickle(): void;
+  /** How many bytes the server has said on the last line. */
+  answered(): number;
   /** How many lines the client has said on the last line. */
   said(): number;
   close(): Promise<void>;
 }
 
+/** So many bytes come at a time on a slow line. */
+const TRICKLE = 40;
+
 export async function openProxy(to: number): Promise<Proxy> {
   let cut: { lines: number; when: 'before' | 'after' } | null = null;
   let lines = 0;
+  let cutAnswer = Infinity;
+  let bytes = 0;
+  let isSlow = false;
   const open = new Set<Socket>();
   const server = createServer((client) => {
     const mine = cut;
+    const most = cutAnswer;
+    const slowly = isSlow;
     cut = null;
-    lines = 0;
+    cutAnswer = Infinity;
+    isSlow = false;
+    lines = bytes = 0;
     const there = connect(to, '127.0.0.1');
     for (const socket of [client, there]) {
       open.add(socket);
@@ -40,14 +56,36 @@ export async function openProxy(to: number): Promise<Proxy> {
         end();
       } else if (!isCut) there.write(chunk);
     });
-    there.on('data', (chunk) => isCut || client.write(chunk));
-    there.on('close', () => client.destroy());
+    there.on('data', (chunk: Buffer) => {
+      if (isCut) return;
+      const room = most - bytes;
+      bytes += chunk.length;
+      if (slowly) return pieces.push(chunk);
+      client.write(chunk.subarray(0, Math.max(0, room)));
+      if (room >= chunk.length) return;
+      // What was written is sent before the line ends.
+      isCut = true;
+      client.end(() => end());
+    });
+    const pieces: Buffer[] = [];
+    const timer = setInterval(() => {
+      const piece = pieces[0];
+      if (!piece) return;
+      client.write(piece.subarray(0, TRICKLE));
+      if (piece.length > TRICKLE) pieces[0] = piece.subarray(TRICKLE);
+      else pieces.shift();
+    }, 1);
+    client.on('close', () => clearInterval(timer));
+    there.on('close', () => (slowly ? undefined : client.destroy()));
     client.on('close', () => there.end());
   });
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   return {
     port: (server.address() as AddressInfo).port,
     cutAt: (at, when) => void (cut = { lines: at, when }),
+    cutAnswerAt: (at) => void (cutAnswer = at),
+    trickle: () => void (isSlow = true),
+    answered: () => bytes,
     said: () => lines,
     close: () => {
       for (const socket of open) socket.destroy();

@@ -13,11 +13,11 @@ import { PASSWORD, startDovecot, type Dovecot } from './dovecot';
 export let app: Application;
 export let dovecot: Dovecot;
 
-/** Both are there for the tests of one file. */
-export function withDovecot(): void {
+/** Both are there for the tests of one file. @param settings more settings of the server */
+export function withDovecot(settings = ''): void {
   beforeAll(async () => {
     app = await openTestApplication();
-    dovecot = await startDovecot();
+    dovecot = await startDovecot(settings);
   });
   afterAll(() => dovecot?.stop());
 }

@@ -12,6 +12,7 @@ const PLACES = [
   'mailSettings',
   'people',
   'repeated',
+  'routineEditor',
   'settings',
   'tending',
   'timeBack',

@@ -2,8 +2,8 @@ import { createServer, type AddressInfo, type Server, type Socket } from 'node:n
 import { afterEach, describe, expect, it } from 'vitest';
 import { handOverBySmtp, SmtpLines } from './smtp';
 
-/** A post office that follows a script: an answer for each command, in the words of RFC 5321; `cut` ends the connection. */
-type Answers = (command: string, data: boolean) => string | 'cut' | 'silence';
+/** A post office that follows a script: an answer for each command, in the words of RFC 5321; `cut` ends the connection, `half` in the middle of an answer. */
+type Answers = (command: string, data: boolean) => string | 'cut' | 'half' | 'silence';
 
 const open: Server[] = [];
 const sockets = new Set<Socket>();
@@ -46,6 +46,7 @@ async function postOffice(answers: Answers, slow = 0): Promise<Office> {
         if (data && line === '.' && (answer.startsWith('250') || answer === 'taken, cut')) taken.push(message);
         if (data && line === '.') message = '';
         if (answer === 'cut' || answer === 'taken, cut') return void socket.destroy();
+        if (answer === 'half') return void socket.end('25');
         if (answer === 'silence') continue;
         data = answer.startsWith('354');
         say(answer);
@@ -66,14 +67,14 @@ const but =
     pattern.test(command) && (command === '.') === data ? answer : fine(command, data);
 
 const TO = ['ada@client.example', 'bob@client.example'];
-async function send(answers: Answers, slow = 0) {
-  const { port, taken } = await postOffice(answers, slow);
+async function send(answers: Answers, slow = 0, to = TO) {
+  const { port, taken, heard } = await postOffice(answers, slow);
   const result = await handOverBySmtp(
     { host: '127.0.0.1', port, security: 'none' as const },
-    { from: 'wren@robin.example', to: TO },
+    { from: 'wren@robin.example', to },
     Buffer.from('Subject: x\r\n\r\nHello.\r\n'),
   );
-  return { result, taken };
+  return { result, taken, heard: heard.join('') };
 }
 const all = (final: boolean, reason: string) => TO.map((address) => ({ address, final, reason }));
 
@@ -84,18 +85,45 @@ describe('handing a message over by SMTP (RFC 5321), fault by fault', () => {
     expect(taken).toHaveLength(1);
   });
 
+  it('a domain beyond ASCII goes in ASCII (RFC 5891), and who is refused is named as they were written', async () => {
+    const to = ['ada@bücher.example', 'bob@client.example'];
+    const answers: Answers = (command, data) => (/^RCPT.*xn--/.test(command) ? '550 No' : fine(command, data));
+    const { result, heard } = await send(answers, 0, to);
+    expect(heard).toContain('RCPT TO:<ada@xn--bcher-kva.example>');
+    expect(result).toMatchObject({ outcome: 'accepted', setbacks: [{ address: to[0], final: true, reason: 'No' }] });
+  });
+
+  it('a name beyond ASCII is handed over only where it is taken (RFC 6531)', async () => {
+    const to = ['jörg@bücher.example', 'bob@client.example'];
+    const refused = await send(fine, 0, to);
+    expect(refused.heard).not.toContain('RCPT');
+    expect(refused.result).toMatchObject({
+      outcome: 'declined',
+      setbacks: to.map((address) => ({ address, final: true })),
+      problem: { params: { addresses: to[0] } },
+    });
+    const offering: Answers = (command, data) =>
+      /^EHLO/.test(command) ? '250-here\r\n250 SMTPUTF8' : fine(command, data);
+    const taken = await send(offering, 0, to);
+    expect(taken.result).toEqual({ outcome: 'accepted', setbacks: [] });
+    expect(taken.heard).toMatch(/MAIL FROM:<wren@robin.example> .*SMTPUTF8/);
+    expect(Buffer.from(taken.heard, 'latin1').toString()).toContain('RCPT TO:<jörg@bücher.example>');
+  });
+
   it.each([
     ['EHLO', /^(EHLO|HELO)/],
     ['MAIL', /^MAIL/],
     ['RCPT', /^RCPT/],
     ['DATA', /^DATA/],
   ])('cut off at %s nothing was handed over, and it may be tried again', async (_name, pattern) => {
-    const { result, taken } = await send(but(pattern, 'cut'));
-    expect(result).toMatchObject({ outcome: 'declined', setbacks: TO.map((address) => ({ address, final: false })) });
-    expect(taken).toEqual([]);
+    for (const how of ['cut', 'half']) {
+      const { result, taken } = await send(but(pattern, how));
+      expect(result).toMatchObject({ outcome: 'declined', setbacks: TO.map((address) => ({ address, final: false })) });
+      expect(taken).toEqual([]);
+    }
   });
 
-  it.each(['cut', 'taken, cut'])('%s at the final dot is an outcome of its own', async (fault) => {
+  it.each(['cut', 'half', 'taken, cut'])('%s at the final dot is an outcome of its own', async (fault) => {
     const { result } = await send(but(/^\.$/, fault));
     expect(result.outcome).toBe('unanswered');
   });

@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream';
+import { domainToASCII } from 'node:url';
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import { fileSize } from '#core/number/size';
 import { phrase } from '#core/text/phrase';
@@ -50,6 +51,21 @@ const setbackOf = (error: SmtpError): Setback => ({
   reason: reason(error),
 });
 
+const ASCII = /^[\x00-\x7f]*$/;
+
+/** An address as every server takes it, its domain in ASCII (RFC 5891 4.4); one whose local part is not ASCII stays as it is. */
+function wireAddress(address: string): string {
+  const at = address.lastIndexOf('@');
+  const domain = address.slice(at + 1);
+  if (ASCII.test(domain) || !ASCII.test(address.slice(0, at))) return address;
+  return address.slice(0, at + 1) + (domainToASCII(domain) || domain);
+}
+
+/** What takes addresses beyond ASCII (RFC 6531) says so when it is greeted. */
+const offersUtf8 = ({ lastServerResponse }: SMTPConnection): boolean =>
+  /^250[ -]SMTPUTF8\b/im.test(String(lastServerResponse));
+const takesUtf8 = new WeakSet<SMTPConnection>();
+
 interface LineTimes {
   greetingTimeout: number;
   socketTimeout: number;
@@ -92,6 +108,7 @@ async function openLine(server: SmtpServer, times: LineTimes): Promise<SMTPConne
   const { auth } = server;
   try {
     await step(connection, (done) => connection.connect(done));
+    if (offersUtf8(connection)) takesUtf8.add(connection);
     // A copy, as the library writes into it.
     if (auth) await step(connection, (done) => connection.login({ ...auth }, done));
     return connection;
@@ -159,19 +176,37 @@ export async function handOverBySmtp(
 ): Promise<Handover> {
   /** Set when the first byte of the message is asked for: from then on no answer does not mean that it was not taken. */
   let begun = false;
+  const named = new Map(envelope.to.map((address) => [wireAddress(address), address]));
+  const setback = (one: SmtpError): Setback => {
+    const { address, ...rest } = setbackOf(one);
+    return { address: named.get(address) ?? address, ...rest };
+  };
+  const beyond = [envelope.from, ...envelope.to].filter((address) => !ASCII.test(wireAddress(address)));
   const passOn = async (connection: SMTPConnection): Promise<Handover> => {
+    if (beyond.length && !takesUtf8.has(connection)) {
+      connection.close();
+      const setbacks = envelope.to.map((address) => ({ address, final: true, reason: '' }));
+      return {
+        outcome: 'declined',
+        setbacks,
+        problem: phrase('sending.needsUtf8', { host: server.host, addresses: beyond.join(', ') }),
+      };
+    }
     const message = Readable.from(
       (function* () {
         begun = true;
         yield raw;
       })(),
     );
-    const about = { ...envelope, size: raw.length, use8BitMime: isEightBit(raw) };
+    const about = {
+      ...{ from: wireAddress(envelope.from), to: [...named.keys()] },
+      ...{ size: raw.length, use8BitMime: isEightBit(raw) },
+    };
     try {
       const info = await step<{ rejectedErrors?: SmtpError[] }>(connection, (done) =>
         connection.send(about, message, done as Parameters<typeof connection.send>[2]),
       );
-      const setbacks = (info?.rejectedErrors ?? []).map(setbackOf);
+      const setbacks = (info?.rejectedErrors ?? []).map(setback);
       if (lines && !setbacks.length) lines.keep(server, connection);
       else connection.close();
       return { outcome: 'accepted', setbacks };
@@ -194,7 +229,7 @@ export async function handOverBySmtp(
   } catch (cause) {
     const error = cause as SmtpError;
     if (!error.responseCode && begun) return { outcome: 'unanswered', reason: reason(error) };
-    if (error.rejectedErrors?.length) return { outcome: 'declined', setbacks: error.rejectedErrors.map(setbackOf) };
+    if (error.rejectedErrors?.length) return { outcome: 'declined', setbacks: error.rejectedErrors.map(setback) };
     // The server says beforehand how much it takes (RFC 1870); waiting makes no message smaller.
     const limit = Number(/larger than allowed (\d+)/.exec(error.message)?.[1] ?? 0);
     if (limit && error.code === 'EMESSAGE') {

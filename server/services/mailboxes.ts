@@ -1,10 +1,10 @@
 import type { FolderOfMailbox, MailboxInfo, SenderInfo } from '#shared/types/mailbox';
 import type { FolderChange, MailboxInput, MailServer } from '#shared/schemas/mailbox';
-import { phrase } from '#core/text/phrase';
+import { hasCode, phrase } from '#core/text/phrase';
 import { isDuplicate } from '../db/connect';
 import { newId } from '../db/id';
 import { accountById } from '../db/repositories/accounts';
-import { countActs } from '../db/repositories/acts';
+import { countActs, problemsOfActs } from '../db/repositories/acts';
 import { folderById, foldersOf, updateFolder } from '../db/repositories/folders';
 import {
   dropMailbox,
@@ -28,10 +28,11 @@ import { passwordsOf, sealPasswords, type MailPasswords } from './passwords';
 
 /** The mailboxes of an account, how each stands with its server, and its folders. No password is among it. */
 export async function readMailboxes({ db }: Application, owner: string): Promise<MailboxInfo[]> {
-  const [mailboxes, folders, acts, places] = await Promise.all([
+  const [mailboxes, folders, acts, problems, places] = await Promise.all([
     mailboxesOf(db, owner),
     foldersOf(db, owner),
     countActs(db, owner),
+    problemsOfActs(db, owner),
     countPlaces(db, owner),
   ]);
   return mailboxes.map(({ owner: _, secrets: __, ...mailbox }) => {
@@ -42,16 +43,23 @@ export async function readMailboxes({ db }: Application, owner: string): Promise
       here: places.get(mailbox.id) ?? 0,
       total: own.reduce((sum, { total }) => sum + total, 0),
       acts: acts.get(mailbox.id) ?? 0,
+      actsProblem: problems.get(mailbox.id) ?? null,
     };
   });
 }
 
-/** What a message can be sent from, the first to be connected first. */
+/** What a message can be sent from, the first to be connected first, and what is wrong with it. */
 export async function readSenders({ db }: Application, owner: string): Promise<SenderInfo[]> {
-  return (await mailboxesOf(db, owner)).map(({ id, name, address, paused, state, problem }) => ({
-    ...{ id, name, address },
-    problem: state === 'problem' && !paused ? problem : null,
-  }));
+  const [mailboxes, acts] = await Promise.all([mailboxesOf(db, owner), problemsOfActs(db, owner)]);
+  return mailboxes.map(({ id, name, address, paused, state, problem }) => {
+    const ofActs = acts.get(id) ?? null;
+    // What goes by itself is said in the settings alone.
+    const isFull = hasCode(ofActs, 'mailbox.fault.full');
+    return {
+      ...{ id, name, address },
+      problem: paused ? null : state === 'problem' ? problem : isFull ? ofActs : null,
+    };
+  });
 }
 
 /** What the lists of the Desk offer beside those every account has: folders of the user's own, and junk. */

@@ -20,7 +20,7 @@ export interface SenderInfo {
   id: string;
   name: string;
   address: string;
-  /** Why it cannot be kept in step at present; null where it is. */
+  /** What is wrong with it at present; null where nothing is. */
   problem: Phrase | null;
 }
 
@@ -44,8 +44,9 @@ export interface MailboxInfo {
   /** How many of its messages are here, of how many. */
   here: number;
   total: number;
-  /** How much is still to be done on its server. */
+  /** How much is still to be done on its server, and why the first of it could not be; null where nothing went wrong. */
   acts: number;
+  actsProblem: Phrase | null;
 }
 
 /** The servers a mailbox is likely to have, and whether each of them answered. */

@@ -59,10 +59,10 @@ const settle = (keep: 'mine' | 'theirs') =>
   editing.settle(keep).catch((error) => void (problem.value = messageOf(error)));
 
 const ANSWERS = [
-  { value: 'reply', label: t('routine.answers.reply') },
-  { value: 'reply-all', label: t('routine.answers.replyAll') },
-  { value: 'forward', label: t('routine.answers.forward') },
-  { value: 'none', label: t('routine.answers.none') },
+  { value: 'reply', label: t('routineEditor.answers.reply') },
+  { value: 'reply-all', label: t('routineEditor.answers.replyAll') },
+  { value: 'forward', label: t('routineEditor.answers.forward') },
+  { value: 'none', label: t('routineEditor.answers.none') },
 ];
 const isSent = computed(() => values.answer !== 'none');
 
@@ -87,7 +87,7 @@ onMounted(() => first.value?.focus());
 <template>
   <form
     class="routine"
-    :aria-label="routine ? routine.name : t('routine.new')"
+    :aria-label="routine ? routine.name : t('routineEditor.new')"
     @submit.prevent="editing.save()"
     @keydown.esc.stop="emit('close')"
   >
@@ -99,7 +99,7 @@ onMounted(() => first.value?.focus());
       </template>
     </p>
     <p v-if="restored" class="notice" role="status">
-      {{ t('routine.unsaved') }}
+      {{ t('routineEditor.unsaved') }}
       <button type="button" class="text-button" @click="takeBack">{{ t('common.takeChangesBack') }}</button>
     </p>
     <label :for="`${id}-name`">{{ t('routine.name') }}</label>
@@ -132,16 +132,16 @@ onMounted(() => first.value?.focus());
         remote
         reserve-keyword
         :remote-method="find"
-        :placeholder="t('routine.findNotes')"
+        :placeholder="t('routineEditor.findNotes')"
         @focus="find('')"
       >
         <el-option v-for="row in choices" :key="row.id" :value="row.id" :label="row.name" />
       </el-select>
       <label :for="`${id}-signature`">{{ t('routine.signature') }}</label>
       <select :id="`${id}-signature`" v-model="values.signature" class="field">
-        <option :value="null">{{ t('routine.usualSignature') }}</option>
+        <option :value="null">{{ t('routineEditor.usualSignature') }}</option>
         <option v-for="one in account.settings!.signatures" :key="one.id" :value="one.id">{{ one.name }}</option>
-        <option value="">{{ t('routine.noSignature') }}</option>
+        <option value="">{{ t('routineEditor.noSignature') }}</option>
       </select>
       <label :for="`${id}-importance`">{{ t('desk.importance') }}</label>
       <select :id="`${id}-importance`" v-model="values.importance" class="field">
@@ -150,7 +150,7 @@ onMounted(() => first.value?.focus());
         <option value="low">{{ t('desk.notUrgent') }}</option>
       </select>
     </template>
-    <label :for="`${id}-filed`">{{ t('routine.filed') }}</label>
+    <label :for="`${id}-filed`">{{ t('routineEditor.filed') }}</label>
     <div class="line">
       <select :id="`${id}-filed`" v-model="values.filed" class="field">
         <option value="">{{ t('desk.staysWhere') }}</option>
@@ -159,19 +159,19 @@ onMounted(() => first.value?.focus());
       </select>
       <label class="check small"><input v-model="values.done" type="checkbox" /> {{ t('desk.countsAnswered') }}</label>
     </div>
-    <label :for="`${id}-again`">{{ t('routine.againIn') }}</label>
+    <label :for="`${id}-again`">{{ t('routineEditor.againIn') }}</label>
     <div class="line">
       <input :id="`${id}-again`" v-model.number="values.againIn" type="number" min="0" max="365" class="field days" />
-      <span class="small soft">{{ t('routine.workingDays') }}</span>
+      <span class="small soft">{{ t('routineEditor.workingDays') }}</span>
       <template v-if="values.againIn">
         <label :for="`${id}-why`" class="small">{{ t('again.why') }}</label>
         <input :id="`${id}-why`" v-model="values.why" class="field" maxlength="300" />
       </template>
     </div>
-    <p class="says" role="status">{{ t('routine.will', { says: routines.sentenceOf(input) }) }}</p>
+    <p class="says" role="status">{{ t('routineEditor.will', { says: routines.sentenceOf(input) }) }}</p>
     <footer class="foot">
       <button type="button" class="text-button" @click="emit('close')">{{ t('common.close') }}</button>
-      <el-button type="primary" native-type="submit" :loading="busy">{{ t('routine.keep') }}</el-button>
+      <el-button type="primary" native-type="submit" :loading="busy">{{ t('routineEditor.keep') }}</el-button>
     </footer>
   </form>
 </template>

@@ -138,6 +138,7 @@ const ROLES: FolderInfo['role'][] = ['inbox', 'sent', 'archive', 'trash', 'junk'
           >
             {{ stateOf(mailbox) }}
             <template v-if="mailbox.acts">{{ t('mailSettings.acts', { count: mailbox.acts }) }}</template>
+            <template v-if="mailbox.actsProblem">{{ ' ' + say(mailbox.actsProblem) }}</template>
           </p>
           <el-progress
             v-if="mailbox.state === 'reading' && !mailbox.paused"

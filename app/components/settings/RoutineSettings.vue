@@ -28,7 +28,7 @@ const remove = once(
   ({ id, name }: Routine) =>
     act(async () => {
       await routines.remove(id);
-      add({ text: t('routine.isRemoved', { name }), undo: () => routines.restore(id) });
+      add({ text: t('routineEditor.isRemoved', { name }), undo: () => routines.restore(id) });
     }),
   ({ id }) => id,
 );
@@ -37,10 +37,10 @@ const remove = once(
 <template>
   <section aria-labelledby="s-routines">
     <h2 id="s-routines">{{ t('routine.title') }}</h2>
-    <p class="soft small">{{ t('routine.about') }}</p>
+    <p class="soft small">{{ t('routineEditor.about') }}</p>
     <p v-if="problem" class="notice bad" role="alert">{{ problem }}</p>
     <DoneBar :done="done" @undo="undo" @close="close" />
-    <p v-if="!routines.rows.length && writing === undefined" class="soft">{{ t('routine.none') }}</p>
+    <p v-if="!routines.rows.length && writing === undefined" class="soft">{{ t('routineEditor.none') }}</p>
     <ul>
       <li v-for="(routine, i) in routines.rows" :key="routine.id">
         <LazyRoutineEditor
@@ -58,26 +58,26 @@ const remove = once(
               v-if="i"
               type="button"
               class="text-button small"
-              :aria-label="`${t('routine.up')}: ${routine.name}`"
+              :aria-label="`${t('routineEditor.up')}: ${routine.name}`"
               @click="act(() => routines.moveUp(routine.id))"
             >
-              <ArrowUp :size="14" aria-hidden="true" />{{ t('routine.up') }}
+              <ArrowUp :size="14" aria-hidden="true" />{{ t('routineEditor.up') }}
             </button>
             <button
               type="button"
               class="text-button small"
-              :aria-label="`${t('routine.change')}: ${routine.name}`"
+              :aria-label="`${t('routineEditor.change')}: ${routine.name}`"
               @click="writing = routine"
             >
-              {{ t('routine.change') }}
+              {{ t('routineEditor.change') }}
             </button>
             <button
               type="button"
               class="text-button small"
-              :aria-label="`${t('routine.remove')}: ${routine.name}`"
+              :aria-label="`${t('routineEditor.remove')}: ${routine.name}`"
               @click="remove(routine)"
             >
-              {{ t('routine.remove') }}
+              {{ t('routineEditor.remove') }}
             </button>
           </div>
           <p class="small soft">{{ routines.sentenceOf(routine) }}</p>
@@ -87,7 +87,7 @@ const remove = once(
     </ul>
     <LazyRoutineEditor v-if="writing === null" @kept="onKept" @close="writing = undefined" />
     <button v-else type="button" class="text-button" @click="writing = null">
-      <Plus :size="14" aria-hidden="true" />{{ t('routine.make') }}
+      <Plus :size="14" aria-hidden="true" />{{ t('routineEditor.make') }}
     </button>
   </section>
 </template>

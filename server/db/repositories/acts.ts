@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { Phrase } from '#core/text/phrase';
+import { whereDue } from '../due';
 import { newId } from '../id';
 import { fromColumn, toColumn } from '../phraseColumn';
 import { json, num } from '../rows';
@@ -36,7 +37,7 @@ const toAct = (row: Record<string, unknown>): Act => ({
   problem: fromColumn(row.problem),
 });
 
-/** Keeps an act before it is tried, behind those that are kept already. */
+/** Keeps an act before it is tried, behind those that are kept already; not before those of the same message. */
 export async function keepAct(
   trx: Knex.Transaction,
   owner: string,
@@ -44,33 +45,50 @@ export async function keepAct(
   now: number,
 ): Promise<void> {
   const last = await trx('acts').where({ owner, mailbox_id: mailboxId }).max({ position: 'position' }).first();
+  const before = await trx('acts').where({ owner, message_id: messageId }).max({ at: 'next_try_at' }).first();
   await trx('acts').insert({
     ...{ id: newId(), owner, mailbox_id: mailboxId, message_id: messageId, position: num(last?.position) + 1 },
-    ...{ content: JSON.stringify(content), created_at: now },
+    ...{ content: JSON.stringify(content), created_at: now, next_try_at: num(before?.at) },
   });
 }
 
-/** The act of a mailbox that comes next; null when there is none. */
-export async function nextAct(db: Knex, owner: string, mailboxId: string): Promise<(Act & { dueAt: number }) | null> {
-  const row = await db('acts').where({ owner, mailbox_id: mailboxId }).orderBy(['position', 'id']).first();
-  return row ? { ...toAct(row), dueAt: num(row.next_try_at) } : null;
+/** The act of a mailbox that comes next of those that are due; null when there is none. */
+export async function nextAct(db: Knex, owner: string, mailboxId: string, now: number): Promise<Act | null> {
+  const row = await db('acts')
+    .where({ owner, mailbox_id: mailboxId })
+    .where(whereDue('next_try_at', now))
+    .orderBy(['position', 'id'])
+    .first();
+  return row ? toAct(row) : null;
 }
 
 export async function dropAct(trx: Knex, owner: string, id: string): Promise<void> {
   await trx('acts').where({ owner, id }).delete();
 }
 
-/** Puts an act off that could not be carried out. */
+/** Puts an act off that could not be carried out, and with it what else is to be done with its message. */
 export async function putOffAct(
   db: Knex,
   owner: string,
-  id: string,
+  { id, messageId }: Act,
   problem: Phrase,
   nextTryAt: number,
 ): Promise<void> {
   await db('acts')
     .where({ owner, id })
-    .update({ attempts: db.raw('attempts + 1'), problem: toColumn(problem), next_try_at: nextTryAt });
+    .update({ attempts: db.raw('attempts + 1'), problem: toColumn(problem) });
+  await db('acts').where({ owner, message_id: messageId }).update({ next_try_at: nextTryAt });
+}
+
+/** Why the first act of each mailbox that could not be carried out could not be. */
+export async function problemsOfActs(db: Knex, owner: string): Promise<Map<string, Phrase>> {
+  const rows = await db('acts')
+    .where({ owner })
+    .whereNot({ problem: '' })
+    .orderBy(['position', 'id'])
+    .limit(100)
+    .select('mailbox_id', 'problem');
+  return new Map(rows.reverse().map(({ mailbox_id: id, problem }) => [String(id), fromColumn(problem)!]));
 }
 
 /** The messages of some that acts are kept for: what the server says of them is older than what was done here. */

@@ -1,4 +1,3 @@
-import { isDue } from '../../db/due';
 import { dropAct, nextAct, putOffAct, type Act, type Flags } from '../../db/repositories/acts';
 import { folderById, updateFolder, type FolderRow } from '../../db/repositories/folders';
 import { messageThread, messageWithSource } from '../../db/repositories/messages';
@@ -14,15 +13,15 @@ const LONGEST_PAUSE_MS = 10 * 60_000;
 const TRIES = 4;
 
 /**
- * Carries out what is kept for a mailbox, in order. Each can be repeated: one that was cut off in the middle finds what it
+ * Carries out what is kept for a mailbox, for each message in order. Each can be repeated: one that was cut off in the middle finds what it
  * has done. One that the server refuses again and again is dropped, and what is shown follows the server again.
  * @throws RemoteError when the line is gone; the act stays
  */
 export async function carryOut(session: SyncSession): Promise<void> {
   const { app, owner, mailbox } = session;
   for (;;) {
-    const act = await nextAct(app.db, owner, mailbox.id);
-    if (!act || !isDue(act.dueAt, app.now())) return;
+    const act = await nextAct(app.db, owner, mailbox.id, app.now());
+    if (!act) return;
     try {
       await carryOutOne(session, act);
     } catch (error) {
@@ -34,10 +33,9 @@ export async function carryOut(session: SyncSession): Promise<void> {
         continue;
       }
       const pause = Math.min(2 ** act.attempts * 5_000, LONGEST_PAUSE_MS);
-      await putOffAct(app.db, owner, act.id, error.phrase, app.now() + pause);
-      // What the server does not take now says nothing against the line.
+      await putOffAct(app.db, owner, act, error.phrase, app.now() + pause);
+      // What the server does not take now says nothing against the line, nor against what is to be done with other messages.
       if (error.fault !== 'full' && !isNo) throw error;
-      return;
     }
   }
 }

@@ -76,43 +76,64 @@ async function onServer({ client }: { client: Awaited<ReturnType<Dovecot['client
   return there;
 }
 
+/** A session with something of everything to do, spoilt by `spoil`; in the end all is as it should be, here and there. */
+async function spoilt(at: number, spoil: () => void): Promise<void> {
+  const box = await mailboxWith(['One', 'Two', 'Three']);
+  const { owner, id, client } = box;
+  await client.append('Trash', letter('Five', box.address));
+  await sync(owner, id);
+  const found = [...(await rows(owner, 'inbox')), ...(await rows(owner, 'trash'))];
+  const idOf = (subject: string) => found.find((row) => row.subject === subject)!.id;
+  await app.mail(owner).change(idOf('One'), { folder: 'archive' });
+  await app.mail(owner).change(idOf('Two'), { flagged: true });
+  await app.mail(owner).change(idOf('Five'), { folder: 'gone' });
+  await app.mail(owner).keepSent(id, Buffer.from(letter('Reply', 'ines@client.example')), app.now());
+  await client.append('INBOX', letter('Four', box.address));
+  spoil();
+  await sync(owner, id, proxy.port).catch(() => {});
+  await hurry(id);
+  await sync(owner, id);
+  const shown = [];
+  for (const folder of ['inbox', 'archive', 'sent', 'trash'] as const) shown.push(await subjects(owner, folder));
+  expect([at, ...shown]).toEqual([at, ['Four', 'Three', 'Two'], ['One'], ['Reply'], []]);
+  expect([at, await onServer(box)]).toEqual([
+    at,
+    { INBOX: ['Four', 'Three', 'Two!'], Archive: ['One'], Sent: ['Reply'], Trash: [], Drafts: [] },
+  ]);
+  expect((await countActs(app.db, owner)).size).toBe(0);
+  await client.logout();
+}
+
 describe('a line that is cut', () => {
   it.each(['before', 'after'] as const)(
     'at every command of a session in turn, %s it got there: nothing is lost and nothing twice',
     async (when) => {
       let at = 1;
       for (let isOver = false; !isOver; at++) {
-        const box = await mailboxWith(['One', 'Two', 'Three']);
-        const { owner, id, client } = box;
-        await client.append('Trash', letter('Five', box.address));
-        await sync(owner, id);
-        const found = [...(await rows(owner, 'inbox')), ...(await rows(owner, 'trash'))];
-        const idOf = (subject: string) => found.find((row) => row.subject === subject)!.id;
-        await app.mail(owner).change(idOf('One'), { folder: 'archive' });
-        await app.mail(owner).change(idOf('Two'), { flagged: true });
-        await app.mail(owner).change(idOf('Five'), { folder: 'gone' });
-        await app.mail(owner).keepSent(id, Buffer.from(letter('Reply', 'ines@client.example')), app.now());
-        await client.append('INBOX', letter('Four', box.address));
-        proxy.cutAt(at, when);
-        await sync(owner, id, proxy.port).catch(() => {});
+        await spoilt(at, () => proxy.cutAt(at, when));
         // Once the session ends by itself before the cut, every command has had its turn.
         isOver = proxy.said() < at;
-        await hurry(id);
-        await sync(owner, id);
-        const shown = [];
-        for (const folder of ['inbox', 'archive', 'sent', 'trash'] as const) shown.push(await subjects(owner, folder));
-        expect([at, ...shown]).toEqual([at, ['Four', 'Three', 'Two'], ['One'], ['Reply'], []]);
-        expect([at, await onServer(box)]).toEqual([
-          at,
-          { INBOX: ['Four', 'Three', 'Two!'], Archive: ['One'], Sent: ['Reply'], Trash: [], Drafts: [] },
-        ]);
-        expect((await countActs(app.db, owner)).size).toBe(0);
-        await client.logout();
       }
       expect(at).toBeGreaterThan(20);
     },
     120_000,
   );
+
+  it('in the middle of an answer, at one place after the other: nothing is lost and nothing twice', async () => {
+    let times = 0;
+    // Every two hundred bytes or so, at another place of a line each time.
+    for (let at = 7; ; at += 211) {
+      await spoilt(at, () => proxy.cutAnswerAt(at));
+      times++;
+      if (proxy.answered() < at) break;
+    }
+    expect(times).toBeGreaterThan(10);
+  }, 120_000);
+
+  it('and one that is slow: what is said comes a few bytes at a time', async () => {
+    await spoilt(0, () => proxy.trickle());
+    expect(proxy.answered()).toBeGreaterThan(2_000);
+  }, 60_000);
 
   it('at random, over five hundred acts', async () => {
     const names = Array.from({ length: 150 }, (_, i) => `N${i}`);

@@ -1,4 +1,3 @@
-import { isDue } from '../../db/due';
 import { takeLease } from '../../db/repositories/leases';
 import { mailboxById, mailboxesToKeep, setMailboxState, type MailboxRow } from '../../db/repositories/mailboxes';
 import { nextAct } from '../../db/repositories/acts';
@@ -65,8 +64,7 @@ export class Keeper {
       for (const { id, owner, version } of wanted) {
         const running = this.#running.get(id);
         if (running) {
-          const act = await nextAct(this.app.db, owner, id);
-          if (act && isDue(act.dueAt, this.app.now())) running.wake();
+          if (await nextAct(this.app.db, owner, id, this.app.now())) running.wake();
           continue;
         }
         if (this.#stopped || !(await this.#lease(id))) continue;

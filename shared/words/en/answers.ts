@@ -80,6 +80,8 @@ export default {
     fileGone: 'Not sent: “{name}” is not kept here any more. Attach it again.',
     tooLarge:
       'Not sent: the message is {size} on its way; mail servers take at most {limit}. Attach less, or send it in two messages.',
+    needsUtf8:
+      '{host} cannot send to {addresses}: it takes addresses in plain letters only. Ask for another address, or send from another mailbox.',
     tooLargeThere:
       'The message has {size}, and the server takes at most {limit}. Attach less, or send it in several messages.',
     filesTooLarge:

@@ -8,6 +8,7 @@ import lookups from './lookups';
 import mailSettings from './mailSettings';
 import people from './people';
 import repeated from './repeated';
+import routineEditor from './routineEditor';
 import settings from './settings';
 import tending from './tending';
 import timeBack from './timeBack';
@@ -26,6 +27,7 @@ export default {
   mailSettings,
   people,
   repeated,
+  routineEditor,
   settings,
   tending,
   timeBack,

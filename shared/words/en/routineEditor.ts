@@ -1,0 +1,21 @@
+export default {
+  about:
+    'A routine is a prepared way to handle a kind of message. It prepares the answer and what becomes of the message; you read it over and send it.',
+  none: 'No routine yet. Make one here, or from what you just sent.',
+  make: 'Make a routine',
+  new: 'New routine',
+  change: 'Change',
+  remove: 'Delete',
+  up: 'Move up',
+  will: 'It will do this: {says}',
+  findNotes: 'Find notes by any word',
+  usualSignature: 'the usual one',
+  noSignature: 'none',
+  filed: 'Their message',
+  againIn: 'Look again after',
+  workingDays: 'working days; 0 for never',
+  keep: 'Keep',
+  isRemoved: '“{name}” is deleted.',
+  unsaved: 'You changed this and did not keep it.',
+  answers: { reply: 'Reply', replyAll: 'Reply to all', forward: 'Forward', none: 'No answer' },
+} as const;
