@@ -36,10 +36,10 @@ export async function openTestApplication(): Promise<Application> {
 let people = 0;
 
 /** A new account. */
-export function newAccount(app: Application, name = 'Wren Halloway'): Promise<Account> {
+export function newAccount(app: Application, name = 'Wren Halloway', domain = 'test.example'): Promise<Account> {
   return signUp(app, plainPasswords, {
     name,
-    address: `person${++people}@test.example`,
+    address: `person${++people}@${domain}`,
     password: 'a long password',
     locale: 'en-GB',
     timeZone: 'Europe/London',

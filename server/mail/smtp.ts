@@ -1,5 +1,4 @@
 import { Readable } from 'node:stream';
-import { domainToASCII } from 'node:url';
 import SMTPConnection from 'nodemailer/lib/smtp-connection';
 import { fileSize } from '#core/number/size';
 import { phrase } from '#core/text/phrase';
@@ -7,6 +6,7 @@ import type { MailServer } from '#shared/schemas/mailbox';
 import type { Envelope, Handover, Setback } from './ports';
 import { remoteError } from './remote/errors';
 import { checkLine, tlsOptions } from './remote/tls';
+import { isAscii, wireAddress } from './wireAddress';
 
 export interface SmtpServer extends Pick<MailServer, 'host' | 'port' | 'security'> {
   /** A certificate the user trusts; '' for none. */
@@ -50,16 +50,6 @@ const setbackOf = (error: SmtpError): Setback => ({
   final: isFinal(error),
   reason: reason(error),
 });
-
-const ASCII = /^[\x00-\x7f]*$/;
-
-/** An address as every server takes it, its domain in ASCII (RFC 5891 4.4); one whose local part is not ASCII stays as it is. */
-function wireAddress(address: string): string {
-  const at = address.lastIndexOf('@');
-  const domain = address.slice(at + 1);
-  if (ASCII.test(domain) || !ASCII.test(address.slice(0, at))) return address;
-  return address.slice(0, at + 1) + (domainToASCII(domain) || domain);
-}
 
 /** What takes addresses beyond ASCII (RFC 6531) says so when it is greeted. */
 const offersUtf8 = ({ lastServerResponse }: SMTPConnection): boolean =>
@@ -181,7 +171,7 @@ export async function handOverBySmtp(
     const { address, ...rest } = setbackOf(one);
     return { address: named.get(address) ?? address, ...rest };
   };
-  const beyond = [envelope.from, ...envelope.to].filter((address) => !ASCII.test(wireAddress(address)));
+  const beyond = [envelope.from, ...envelope.to].filter((address) => !isAscii(wireAddress(address)));
   const passOn = async (connection: SMTPConnection): Promise<Handover> => {
     if (beyond.length && !takesUtf8.has(connection)) {
       connection.close();

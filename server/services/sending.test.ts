@@ -63,16 +63,22 @@ describe('sending a reply', () => {
     expect(await app.mail(owner).row(originalId)).toMatchObject({ folder: 'inbox', replied: false, seen: false });
   });
 
-  it('is delivered to another account of the same post office', async () => {
-    const sender = await newAccount(app);
-    const receiver = await newAccount(app);
-    const { draft } = await readyDraft(app, sender.id, receiver.address);
-    await sendDraft(app, sender.id, draft.id, { version: draft.version, key: 'to-a-neighbour' });
-    const { rows } = await app
-      .mail(receiver.id)
-      .list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' });
-    expect(rows).toMatchObject([{ subject: 'Re: Tuning', from: { address: sender.address } }]);
-  });
+  it.each([undefined, 'bücher.example'])(
+    'is delivered to another account of the same post office (%s)',
+    async (domain) => {
+      const sender = await newAccount(app);
+      const receiver = await newAccount(app, 'Ada Marsh', domain);
+      const { draft } = await readyDraft(app, sender.id, receiver.address);
+      await sendDraft(app, sender.id, draft.id, { version: draft.version, key: 'to-a-neighbour' });
+      const { rows } = await app
+        .mail(receiver.id)
+        .list({ folder: 'inbox', waiting: true, limit: 10, today: '2026-11-26' });
+      expect(rows).toMatchObject([{ subject: 'Re: Tuning', from: { address: sender.address } }]);
+      const [delivery] = await listDeliveries(app.db, sender.id);
+      const office = await app.sender(sender.id, null);
+      expect(await office.wasAccepted(delivery!.messageId, [receiver.address])).toBe('yes');
+    },
+  );
 
   it('sends once when Send is pressed twice, at once or after, with the same or another key', async () => {
     const { id: owner } = await newAccount(app);

@@ -7,6 +7,7 @@ import { takeDelivery, takeNewDelivery } from '../../db/repositories/deliveries'
 import { inTransaction } from '../../db/transaction';
 import { runTask } from '../../work/pool';
 import { storeMessages } from '../store/intake';
+import { readableAddress } from '../wireAddress';
 
 /** What the post office takes in one message. */
 const SIZE_LIMIT = 25 * 1024 * 1024;
@@ -79,7 +80,7 @@ async function receive(
   envelope: { mailFrom: false | { address: string }; rcptTo: { address: string }[] },
   raw: Buffer,
 ): Promise<void> {
-  const to = envelope.rcptTo.map(({ address }) => address);
+  const to = envelope.rcptTo.map(({ address }) => readableAddress(address));
   const [[columns], isForHere] = await Promise.all([runTask('derive', { raws: [raw] }), isAnyAccount(db, to)]);
   const receivedAt = Date.now();
   const delivery = {

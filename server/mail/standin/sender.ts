@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { deliveredTo } from '../../db/repositories/deliveries';
 import type { SenderPort } from '../ports';
 import { handOverBySmtp, type SmtpLines } from '../smtp';
+import { wireAddress } from '../wireAddress';
 
 /** Sends by SMTP to the stand-in post office, and can ask it what it has. */
 export function standInSender(
@@ -18,8 +19,8 @@ export function standInSender(
         lines,
       ),
     async wasAccepted(messageId, to) {
-      const had = await deliveredTo(db, owner, messageId);
-      return to.every((address) => had.includes(address)) ? 'yes' : 'no';
+      const had = (await deliveredTo(db, owner, messageId)).map(wireAddress);
+      return to.every((address) => had.includes(wireAddress(address))) ? 'yes' : 'no';
     },
   };
 }
