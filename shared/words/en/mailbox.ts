@@ -19,7 +19,7 @@ export default {
       '{host} does not accept this user and password. Some providers want an app password instead, which you make in your account with them. It says: {said}',
     'needs-tls': '{host} takes a password only over TLS. Choose TLS or STARTTLS.',
     folder: '{host} has no such folder. It says: {said}',
-    full: 'The mailbox on {host} is full. Make room there; what is still to be done is tried again.',
+    full: 'The mailbox on {host} is full. Make room in it; what is still to be done is tried again.',
     declined: '{host} declined. It says: {said}',
     cut: 'The line to {host} was cut.',
   },
