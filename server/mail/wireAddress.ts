@@ -1,5 +1,6 @@
 import { domainToASCII, domainToUnicode } from 'node:url';
 
+/** Whether a text has ASCII characters alone. */
 export const isAscii = (text: string): boolean => /^[\x00-\x7f]*$/.test(text);
 
 function withDomain(address: string, change: (domain: string) => string): string {

@@ -74,9 +74,7 @@ const day = (row: FoundMessage) => when(row.receivedAt, account.settings!.locale
         <option v-for="[value, title] in places" :key="value" :value="value">{{ title }}</option>
       </select>
       <label><input v-model="filters.hasFiles" type="checkbox" /> {{ t('mailSearch.hasFiles') }}</label>
-      <label class="since"
-        >{{ t('mailSearch.since') }} <input v-model="filters.since" type="date" class="field"
-      /></label>
+      <label>{{ t('mailSearch.since') }} <input v-model="filters.since" type="date" class="field" /></label>
       <label v-if="whose">
         <input type="checkbox" :checked="Boolean(only)" @change="turnOnly" />
         {{ t('mailSearch.onlyWith', { person: whose.name || whose.address }) }}
