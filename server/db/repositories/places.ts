@@ -26,20 +26,22 @@ const PLACE = ['id', 'mailbox_id', 'folder_id', 'uid', 'message_id'];
 
 /**
  * Takes note of where messages lie. One that was on its way to that folder has arrived.
- * @param found each UID once
+ * @param found each UID once; `isNew` where the message was only just stored, so that it was on its way nowhere
  */
 export async function placeMessages(
   trx: Knex.Transaction,
   owner: string,
   { id: folderId, mailboxId }: { id: string; mailboxId: string },
-  found: { uid: number; messageId: string; receivedAt: number }[],
+  found: { uid: number; messageId: string; receivedAt: number; isNew?: boolean }[],
 ): Promise<void> {
   for (const some of portions(found)) {
-    const ids = some.map(({ messageId }) => messageId);
-    const coming = await trx('places')
-      .where({ owner, folder_id: folderId, uid: null })
-      .whereIn('message_id', ids)
-      .select('id', 'message_id');
+    const known = some.flatMap(({ messageId, isNew }) => (isNew ? [] : [messageId]));
+    const coming = known.length
+      ? await trx('places')
+          .where({ owner, folder_id: folderId, uid: null })
+          .whereIn('message_id', known)
+          .select('id', 'message_id')
+      : [];
     const comingOf = new Map(coming.map(({ id, message_id: message }) => [String(message), String(id)]));
     const rows = [];
     for (const { uid, messageId, receivedAt } of some) {
@@ -53,7 +55,8 @@ export async function placeMessages(
         });
     }
     if (rows.length) await trx('places').insert(rows).onConflict(['folder_id', 'uid']).ignore();
-    await trx('messages').where({ owner, mailbox_id: null }).whereIn('id', ids).update({ mailbox_id: mailboxId });
+    if (known.length)
+      await trx('messages').where({ owner, mailbox_id: null }).whereIn('id', known).update({ mailbox_id: mailboxId });
   }
 }
 

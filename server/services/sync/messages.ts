@@ -301,7 +301,10 @@ async function storePortion(session: SyncSession, folder: FolderRow, fetched: Fe
       source,
       fetched.map(({ incoming }) => incoming),
     );
-    const places = fetched.map(({ uid, receivedAt }, i) => ({ uid, receivedAt, messageId: stored[i]!.id }));
+    const places = fetched.map(({ uid, receivedAt }, i) => {
+      const { id: messageId, added: isNew } = stored[i]!;
+      return { uid, receivedAt, messageId, isNew };
+    });
     await placeMessages(trx, owner, placeIn(session, folder), places);
     // What was here already may lie somewhere else now.
     const known = stored.flatMap(({ id, added }) => (added ? [] : [id]));
