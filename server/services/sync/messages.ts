@@ -201,7 +201,8 @@ export async function fetchSome(session: SyncSession, todo: Todo): Promise<void>
         reading.catch(() => {});
         last = inOrder(last, async () => storePortion(session, folder, await reading));
         storing.push(last);
-        if (storing.length > AHEAD) await storing.shift();
+        // Where others wait to store theirs, what was fetched ahead would only wait too, in memory.
+        while (storing.length > (inTurn.pendingCount ? 0 : AHEAD)) await storing.shift();
       }
       // Those that were expunged meanwhile are done with too.
       last = last.then(() => void (todo.uids = todo.uids.filter((uid) => !some.has(uid))));
