@@ -23,7 +23,27 @@ export function connect(url: string): Knex {
   });
 }
 
+/** Whether a statement failed because of what it was to keep: another row has its key, or it does not fit. */
+export const isMisfit = (error: unknown): boolean => isDuplicate(error) || MISFIT.test(codeOf(error));
+
+const MISFIT =
+  /^(ER_DATA_TOO_LONG|ER_WARN_DATA_OUT_OF_RANGE|ER_TRUNCATED_WRONG_VALUE|ER_CONSTRAINT_FAILED|ER_NET_PACKET_TOO_LARGE|ER_CANT_AGGREGATE_2COLLATIONS)/;
+
+/**
+ * Whether the database cannot be reached or cannot work now. A connection that the driver has closed says so in its own
+ * words, without a code.
+ */
+export const isOutage = (error: unknown): boolean =>
+  OUTAGE.test(codeOf(error)) ||
+  (error as { name?: string }).name === 'KnexTimeoutError' ||
+  /closed state|connection is closed|Connection lost/i.test((error as { message?: string }).message ?? '');
+
+const OUTAGE =
+  /^(ECONN|PROTOCOL_|ETIMEDOUT|EPIPE|ENOTFOUND|ER_CON_COUNT|ER_ACCESS_DENIED|ER_SERVER_SHUTDOWN|ER_LOCK_|ER_DISK_FULL|ER_RECORD_FILE_FULL|ER_OPTION_PREVENTS|ER_NET_|ER_QUERY_INTERRUPTED|ER_CONNECTION_KILLED|ER_GET_ERRNO|ER_ERROR_ON_WRITE)/;
+
+const codeOf = (error: unknown): string => String((error as { code?: unknown }).code ?? '');
+
 /** Whether an insert failed because a row with this unique key is already there. */
 export function isDuplicate(error: unknown): boolean {
-  return (error as { code?: string }).code === 'ER_DUP_ENTRY';
+  return codeOf(error) === 'ER_DUP_ENTRY';
 }

@@ -3,8 +3,11 @@ import type { Knex } from 'knex';
 /** So often a transaction is begun anew that the server gave up for another one. */
 const TRIES = 6;
 
-/** Whether a statement failed because of another transaction, so that the same may go well the next time. */
-const wasInTheWay = (error: unknown): boolean =>
+/**
+ * Whether a statement failed because of another transaction, so that the same may go well the next time. The transaction it
+ * was part of is over by then (after a deadlock the server has rolled it back), so whoever catches this passes it on.
+ */
+export const wasInTheWay = (error: unknown): boolean =>
   ['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD'].includes((error as { code?: string }).code ?? '');
 
 /**

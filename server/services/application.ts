@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import { connect } from '../db/connect';
 import { newId } from '../db/id';
 import { migrate } from '../db/migrations';
+import { breakShelfRings } from '../db/repositories/shelves';
 import { mailboxById, type MailboxRow } from '../db/repositories/mailboxes';
 import type { RemoteMailbox, SenderPort } from '../mail/ports';
 import { openImap } from '../mail/remote/imap';
@@ -48,6 +49,8 @@ export async function openApplication(url: string, { postOfficePort = 0, mailKey
   const secret = randomBytes(24).toString('hex');
   try {
     await migrate(db);
+    const rings = await breakShelfRings(db);
+    if (rings) console.warn(`Shelves that stood in one another were put at the top: ${rings}.`);
     office = await openPostOffice(db, secret, postOfficePort);
   } catch (error) {
     await db.destroy();

@@ -1,6 +1,6 @@
 import type { Draft, DraftRow, SavedDraft } from '#shared/types/wire';
 import { NO_HANDLING } from '#shared/utils/noHandling';
-import type { DraftChange, NewDraft } from '#shared/schemas/draft';
+import { draftSchema, type DraftChange, type NewDraft } from '#shared/schemas/draft';
 import { openBlanksIn } from '#core/blank/blanks';
 import { forwardSubject, replyRecipients, replySubject } from '#core/message/reply';
 import { docFromText, emptyDoc, parseDoc } from '#core/note/schema';
@@ -119,11 +119,11 @@ export async function changeDraft(
   throw stale('draft', current);
 }
 
-const isSame = (a: Omit<DraftChange, 'version'>, b: Omit<DraftChange, 'version'>): boolean => {
-  const content = ({ to, cc, bcc, subject, body, fills, attachments, quote, handling }: typeof a) =>
-    JSON.stringify([to, cc, bcc, subject, body, fills, attachments, quote, handling]);
-  return content(a) === content(b);
-};
+type Written = Omit<DraftChange, 'version'>;
+/** Every field that is written, by the schema it is written with. */
+const WRITTEN = Object.keys(draftSchema.omit(['version']).fields) as (keyof Written)[];
+const isSame = (a: Written, b: Written): boolean =>
+  WRITTEN.every((name) => JSON.stringify(a[name]) === JSON.stringify(b[name]));
 
 export async function discardDraft(app: Application, owner: string, id: string): Promise<void> {
   if (!(await setDraftDeleted(app.db, owner, id, app.now()))) throw notFound('draft');

@@ -35,6 +35,7 @@ import { asWritten, notFound, stale, UserError } from './errors';
 import { learnTaken } from './knowing';
 import { logUse } from './timeBack';
 import { noteContent } from './noteContent';
+import { groupedBy } from '../db/rows';
 import { inTransaction } from '../db/transaction';
 import { phrase } from '#core/text/phrase';
 
@@ -122,7 +123,7 @@ export async function changeNote(
     await inTransaction(app.db, async (trx) => {
       const before = await lockNote(trx, owner, id);
       if (!before) throw notFound('note');
-      if (before.version !== version) throw stale('note', await readNote(app, owner, id));
+      if (before.version !== version) throw stale('note', await readNote({ ...app, db: trx }, owner, id));
       if (JSON.stringify(wordingOf(before)) !== JSON.stringify(wordingOf(input)))
         await insertVersion(trx, owner, id, version, wordingOf(before), before.updatedAt);
       await updateNote(trx, owner, id, version, content, app.now());
@@ -161,12 +162,16 @@ export async function moveNotes(
   owner: string,
   places: { id: string; shelfId: string | null }[],
 ): Promise<NoteRow[]> {
-  const byShelf = new Map<string | null, string[]>();
-  for (const { id, shelfId } of places) byShelf.set(shelfId, [...(byShelf.get(shelfId) ?? []), id]);
+  const byShelf = groupedBy(places, ({ shelfId }) => shelfId ?? '');
   await inTransaction(app.db, async (trx) => {
-    for (const [shelfId, ids] of byShelf) {
-      if (shelfId && !(await shelfById(trx, owner, shelfId))) throw notFound('shelf');
-      await setShelf(trx, owner, ids, shelfId);
+    for (const [shelf, some] of byShelf) {
+      if (shelf && !(await shelfById(trx, owner, shelf))) throw notFound('shelf');
+      await setShelf(
+        trx,
+        owner,
+        some.map(({ id }) => id),
+        shelf || null,
+      );
     }
   });
   const ids = places.map(({ id }) => id);

@@ -2,6 +2,7 @@ import { fold } from '#core/text/fold';
 import type { Shelf } from '#shared/types/wire';
 import type { ShelfChange, ShelfInput } from '#shared/schemas/shelf';
 import { newId } from '../db/id';
+import { holdAccount } from '../db/repositories/accounts';
 import {
   insertShelf,
   listShelves,
@@ -22,27 +23,30 @@ export async function readShelves({ db }: Application, owner: string): Promise<S
   return (await listShelves(db, owner)).shelves;
 }
 
-/** How many shelves stand around one, itself not counted. */
-function depthOf(shelves: Shelf[], id: string | null): number {
-  let depth = 0;
-  for (let at = id; at && depth <= shelves.length; depth++)
-    at = shelves.find((other) => other.id === at)?.parentId ?? null;
-  return depth;
+/** The shelves around a place, from the inside out. Each comes once, also where shelves stand in one another. */
+function around(shelves: Shelf[], id: string | null): Set<string> {
+  const byId = new Map(shelves.map((shelf) => [shelf.id, shelf]));
+  const found = new Set<string>();
+  for (let at = byId.get(id ?? ''); at && !found.has(at.id); at = byId.get(at.parentId ?? '')) found.add(at.id);
+  return found;
 }
 
+/** How many levels a shelf and those on it take, at most as many as there are shelves. */
 function heightOf(shelves: Shelf[], id: string): number {
-  return (
-    1 + Math.max(0, ...shelves.filter(({ parentId }) => parentId === id).map((child) => heightOf(shelves, child.id)))
-  );
+  let level = new Set([id]);
+  let height = 0;
+  for (; level.size && height <= shelves.length; height++)
+    level = new Set(shelves.filter(({ parentId }) => parentId && level.has(parentId)).map((child) => child.id));
+  return height;
 }
 
 /** @throws UserError when the shelf would stand in itself, in one that is gone, or too deep. */
 export function checkPlace(shelves: Shelf[], id: string | null, parentId: string | null): void {
   if (!parentId) return;
   if (!shelves.some((other) => other.id === parentId)) throw notFound('shelf');
-  for (let at: string | null = parentId; at; at = shelves.find((other) => other.id === at)?.parentId ?? null)
-    if (at === id) throw new UserError(phrase('error.shelfInItself'));
-  if (depthOf(shelves, parentId) + (id ? heightOf(shelves, id) : 1) > DEEPEST)
+  const outer = around(shelves, parentId);
+  if (id && outer.has(id)) throw new UserError(phrase('error.shelfInItself'));
+  if (outer.size + (id ? heightOf(shelves, id) : 1) > DEEPEST)
     throw new UserError(phrase('error.shelvesDeep', { most: DEEPEST }));
 }
 
@@ -70,6 +74,8 @@ function neighbours(shelves: Shelf[], id: string, parentId: string | null, posit
 export async function makeShelf(app: Application, owner: string, input: ShelfInput): Promise<Shelf> {
   const id = newId();
   await inTransaction(app.db, async (trx) => {
+    // Held first: two shelves moved at the same moment would each see the other where it was.
+    await holdAccount(trx, owner);
     const { shelves } = await listShelves(trx, owner);
     checkPlace(shelves, null, input.parentId);
     checkName(shelves, null, input);
@@ -82,6 +88,8 @@ export async function makeShelf(app: Application, owner: string, input: ShelfInp
 /** Renames, describes or moves a shelf that was read at `version`. */
 export async function changeShelf(app: Application, owner: string, id: string, { version, ...input }: ShelfChange) {
   await inTransaction(app.db, async (trx) => {
+    // Held first: two shelves moved at the same moment would each see the other where it was.
+    await holdAccount(trx, owner);
     const { shelves } = await listShelves(trx, owner);
     const before = shelves.find((other) => other.id === id);
     if (!before) throw notFound('shelf');
@@ -98,10 +106,15 @@ export async function changeShelf(app: Application, owner: string, id: string, {
 }
 
 /** Takes a shelf away. What stood on it stands on the shelf around it, and is back when the shelf is. */
-export async function removeShelf({ db, now }: Application, owner: string, id: string): Promise<void> {
-  if (!(await setShelfDeleted(db, owner, id, now()))) throw notFound('shelf');
-}
+export const removeShelf = (app: Application, owner: string, id: string): Promise<void> =>
+  setDeleted(app, owner, id, app.now());
 
-export async function restoreShelf({ db }: Application, owner: string, id: string): Promise<void> {
-  if (!(await setShelfDeleted(db, owner, id, null))) throw notFound('shelf');
+export const restoreShelf = (app: Application, owner: string, id: string): Promise<void> =>
+  setDeleted(app, owner, id, null);
+
+async function setDeleted({ db }: Application, owner: string, id: string, at: number | null): Promise<void> {
+  await inTransaction(db, async (trx) => {
+    await holdAccount(trx, owner);
+    if (!(await setShelfDeleted(trx, owner, id, at))) throw notFound('shelf');
+  });
 }

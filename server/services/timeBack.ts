@@ -1,6 +1,6 @@
 import type { TimeBack } from '#shared/types/timeBack';
 import type { Measured, TimeBackQuery } from '#shared/schemas/knowing';
-import { dayAt, later, startOfDay } from '#core/calendar/day';
+import { dayAt, startOfDay } from '#core/calendar/day';
 import { parseDoc } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { waits } from '#core/time/answers';
@@ -50,14 +50,18 @@ export async function readTimeBack(
   const first = mondays[0]!;
   const from = startOfDay(first, timeZone);
   const [uses, worked, answered] = await Promise.all([
-    countUses(app.db, owner, from),
+    countUses(
+      app.db,
+      owner,
+      mondays.map((monday) => startOfDay(monday, timeZone)),
+    ),
     workTime(app.db, owner, first),
     answerTimes(app.db, owner, from),
   ]);
   const weeks = mondays.map((monday) => ({ monday, uses: 0, characters: 0, library: 0, waited: [] as number[] }));
   const weekOf = new Map(weeks.map((week) => [week.monday, week]));
-  for (const { day, uses: times, characters } of uses.days) {
-    const week = weekOf.get(mondayOf(later(first, day, 'day', { weekdays: [], days: [] }) || first));
+  for (const { span, uses: times, characters } of uses.spans) {
+    const week = weeks[span];
     if (week) week.uses += times;
     if (week) week.characters += characters;
   }

@@ -5,6 +5,7 @@ import type { ErrorData } from '#shared/types/wire';
 import { DocumentError, isTooDeep } from '#core/note/schema';
 import { fileSize } from '#core/number/size';
 import type { Application } from '../services/application';
+import { isMisfit, isOutage } from '../db/connect';
 import { notFound, UserError } from '../services/errors';
 import { noteFault } from '../services/fault';
 import { seeSession } from '../services/sessions';
@@ -20,13 +21,6 @@ interface Context {
   id: string;
 }
 
-/** Codes of the database and its driver that say it cannot be reached or cannot work now. */
-const OUTAGE =
-  /^(ECONN|PROTOCOL_|ETIMEDOUT|EPIPE|ENOTFOUND|ER_CON_COUNT|ER_ACCESS_DENIED|ER_SERVER_SHUTDOWN|ER_LOCK_|ER_DISK_FULL|ER_RECORD_FILE_FULL|ER_OPTION_PREVENTS|ER_NET_|ER_QUERY_INTERRUPTED|ER_CONNECTION_KILLED|ER_GET_ERRNO|ER_ERROR_ON_WRITE)/;
-/** Codes that say that what came does not fit where it should be kept. */
-const MISFIT =
-  /^(ER_DATA_TOO_LONG|ER_WARN_DATA_OUT_OF_RANGE|ER_TRUNCATED_WRONG_VALUE|ER_CONSTRAINT_FAILED|ER_NET_PACKET_TOO_LARGE|ER_CANT_AGGREGATE_2COLLATIONS)/;
-
 /** An error as it is answered: its phrase, and what goes with it. */
 export const errorAnswer = (statusCode: number, words: Phrase, data: Omit<ErrorData, 'words'>) =>
   createError({ statusCode, message: words.code, data: { ...data, words } satisfies ErrorData });
@@ -41,12 +35,11 @@ function answerError(error: unknown): Error {
   if (error instanceof DocumentError) {
     return errorAnswer(422, error.phrase, { code: 'document' });
   }
-  const { code = '', name, statusCode } = error as { code?: string; name?: string; statusCode?: number };
-  if (statusCode) return error as Error;
+  if ((error as { statusCode?: number }).statusCode) return error as Error;
   noteFault('Request', error);
-  if (MISFIT.test(code)) return errorAnswer(422, phrase('error.misfit'), { code: 'invalid' });
-  if (OUTAGE.test(code) || name === 'KnexTimeoutError')
-    return errorAnswer(503, phrase('error.database'), { code: 'database' });
+  // Looked at first: a packet that is too large is what was sent, though it ends the connection.
+  if (isMisfit(error)) return errorAnswer(422, phrase('error.misfit'), { code: 'invalid' });
+  if (isOutage(error)) return errorAnswer(503, phrase('error.database'), { code: 'database' });
   return errorAnswer(500, phrase('error.internal'), { code: 'internal' });
 }
 
@@ -93,20 +86,6 @@ const ORDINARY = 1_000_000;
 /** The same for wording with its answers, and for a lookup with its rows. */
 export const DOCUMENT_BYTES = 12_000_000;
 export const TABLE_BYTES = 60_000_000;
-/** Objects that come from elsewhere have only fields of their own. */
-const NO_FIELDS = new Set(['__proto__', 'constructor', 'prototype', 'toString', 'valueOf', 'toJSON']);
-
-function hasOddField(json: unknown): boolean {
-  const open = [json];
-  while (open.length) {
-    const value = open.pop();
-    if (typeof value !== 'object' || value === null) continue;
-    if (!Array.isArray(value) && Object.keys(value).some((name) => NO_FIELDS.has(name))) return true;
-    for (const part of Object.values(value)) if (typeof part === 'object' && part !== null) open.push(part);
-  }
-  return false;
-}
-
 const unreadable = () => new UserError(phrase('error.request'), 400, { code: 'invalid' });
 
 /**
@@ -121,7 +100,7 @@ export async function bodyOf<T>(event: H3Event, schema: Schema<T>, limit = ORDIN
   } catch {
     throw unreadable();
   }
-  if (isTooDeep(json) || hasOddField(json)) throw unreadable();
+  if (isTooDeep(json)) throw unreadable();
   return validated(schema, json ?? {});
 }
 

@@ -3,7 +3,7 @@ import type { BinRow, FormerWording, Note, NoteRow } from '#shared/types/wire';
 import type { NoteInput, NoteUse, Wording } from '#shared/schemas/note';
 import { addressKey } from '#core/message/address';
 import { cueKey } from '#core/cue/key';
-import { json, num, PORTION, portions } from '../rows';
+import { json, num, numberById, PORTION, portions } from '../rows';
 
 export interface NoteContent extends NoteInput {
   subjectText: string;
@@ -295,18 +295,22 @@ export async function setPinned(db: Knex, owner: string, ids: string[], pinned: 
         .update({ pinned: false, pin_order: null, version: db.raw('version + 1') });
     return;
   }
-  for (const id of ids)
+  for (const some of portions(ids)) {
+    const numbers = some.map((id) => ({ id, number: ++order }));
     await db('notes')
-      .where({ owner, id, deleted_at: null, pinned: false })
-      .update({ pinned: true, pin_order: ++order, version: db.raw('version + 1') });
+      .where({ owner, deleted_at: null, pinned: false })
+      .whereIn('id', some)
+      .update({ pinned: true, pin_order: numberById(db, numbers), version: db.raw('version + 1') });
+  }
 }
 
 /** The order of the pinned notes; it is not part of what a note says, so its version stays. */
 export async function setPinOrder(db: Knex, owner: string, ids: string[]): Promise<void> {
-  for (const [i, id] of ids.entries())
+  for (const some of portions(ids.map((id, i) => ({ id, number: i + 1 }))))
     await db('notes')
-      .where({ owner, id, pinned: true })
-      .update({ pin_order: i + 1 });
+      .where({ owner, pinned: true })
+      .whereIn('id', some.map(({ id }) => id))
+      .update({ pin_order: numberById(db, some) });
 }
 
 /** The pinned notes in their order. */

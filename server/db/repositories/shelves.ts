@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { Shelf } from '#shared/types/wire';
-import { num } from '../rows';
+import { num, numberById, portions } from '../rows';
 
 function toShelf(row: Record<string, unknown>): Shelf {
   return {
@@ -34,6 +34,30 @@ export async function listShelves(
   return { shelves, standing };
 }
 
+/**
+ * Puts one shelf of each ring of shelves that stand in one another at the top, so that all of them can be reached again.
+ * Over all accounts. @returns how many rings there were
+ */
+export async function breakShelfRings(db: Knex): Promise<number> {
+  const rows: { id: string; parent_id: string }[] = await db('shelves').whereNotNull('parent_id').select('id', 'parent_id');
+  const outer = new Map(rows.map((row) => [row.id, row.parent_id]));
+  const sound = new Set<string>();
+  const broken: string[] = [];
+  for (const { id } of rows) {
+    const walked = new Set<string>();
+    let at: string | undefined = id;
+    for (; at && !sound.has(at) && !walked.has(at); at = outer.get(at)) walked.add(at);
+    if (at && walked.has(at)) {
+      broken.push(at);
+      outer.delete(at);
+    }
+    for (const one of walked) sound.add(one);
+  }
+  for (const some of portions(broken))
+    await db('shelves').whereIn('id', some).update({ parent_id: null, version: db.raw('version + 1') });
+  return broken.length;
+}
+
 export async function shelfById(db: Knex, owner: string, id: string): Promise<Shelf | null> {
   const row = await db('shelves').where({ owner, id, deleted_at: null }).first();
   return row ? toShelf(row) : null;
@@ -55,7 +79,11 @@ export async function updateShelf(db: Knex, owner: string, shelf: Shelf, now: nu
 
 /** Where shelves stand among their neighbours, without a new version of each. */
 export async function setPositions(db: Knex, owner: string, ids: string[]): Promise<void> {
-  for (const [position, id] of ids.entries()) await db('shelves').where({ owner, id }).update({ position });
+  for (const some of portions(ids.map((id, number) => ({ id, number }))))
+    await db('shelves')
+      .where({ owner })
+      .whereIn('id', some.map(({ id }) => id))
+      .update({ position: numberById(db, some) });
 }
 
 /** Takes a shelf away (`at`) or brings it back (`null`); false when there is nothing to do it to. */

@@ -32,20 +32,24 @@ export interface Counted {
 const counted = (row: Record<string, unknown>): Counted => ({ uses: num(row.uses), characters: num(row.characters) });
 const COUNTED = 'COUNT(*) AS uses, SUM(characters) AS characters';
 
-/** Uses since a moment: of each note (an empty id for those that are gone), of each person, and of each day in milliseconds from `from` on. */
-export async function countUses(db: Knex, owner: string, from: number) {
+/**
+ * Uses since the first of some moments: of each note (an empty id for those that are gone), of each person, and between one
+ * moment and the next, by its place. Days are not of one length: where clocks change, one has 23 or 25 hours.
+ */
+export async function countUses(db: Knex, owner: string, moments: number[]) {
+  const from = moments[0]!;
   const mine = () => db('note_log').where({ owner }).where('used_at', '>=', from).select(db.raw(COUNTED));
-  const [notes, people, days] = await Promise.all([
+  const [notes, people, spans] = await Promise.all([
     mine().select('note_id').groupBy('note_id'),
     mine().select('address_key').groupBy('address_key').orderBy('characters', 'desc').limit(200),
     mine()
-      .select(db.raw('FLOOR((used_at - ?) / 86400000) AS day', [from]))
-      .groupBy('day'),
+      .select(db.raw(`INTERVAL(used_at, ${moments.map(() => '?').join(', ')}) - 1 AS span`, moments))
+      .groupBy('span'),
   ]);
   return {
     notes: notes.map((row) => ({ note: row.note_id ? String(row.note_id) : '', ...counted(row) })),
     people: people.map((row) => ({ person: String(row.address_key), ...counted(row) })),
-    days: days.map((row) => ({ day: num(row.day), ...counted(row) })),
+    spans: spans.map((row) => ({ span: num(row.span), ...counted(row) })),
   };
 }
 

@@ -9,6 +9,7 @@ import { renamed } from '#core/library/bundle';
 import { cueKey } from '#core/cue/key';
 import { withSignatures } from '#core/note/signature';
 import { newId } from '../../db/id';
+import { holdAccount } from '../../db/repositories/accounts';
 import {
   countItems,
   lockImport,
@@ -49,6 +50,7 @@ import { alike } from './alike';
 import { factsOf, stepsOf } from './compare';
 import { takePerson } from './person';
 import { readImport } from './import';
+import { isMisfit } from '../../db/connect';
 import { inTransaction } from '../../db/transaction';
 import { phrase, type Phrase } from '#core/text/phrase';
 
@@ -82,6 +84,7 @@ type Within = Application & { db: Knex.Transaction };
 
 async function takePortion(app: Within, owner: string, id: string) {
   await lockImport(app.db, owner, id);
+  await holdAccount(app.db, owner);
   const items = await waitingItems(app.db, owner, id, PORTION);
   const other = items.findIndex(({ kind }) => kind !== items[0]!.kind);
   const portion = other < 0 ? items : items.slice(0, other);
@@ -169,9 +172,13 @@ async function takeOther(app: Within, owner: string, id: string, item: StagedIte
   try {
     await take[item.kind]?.(item.content as never);
   } catch (error) {
+    if (!isOfOne(error)) throw error;
     await settle({ state: 'failed', problem: reason(error) });
   }
 }
+
+/** Whether an error is about the one thing that was to be taken. Any other ends the portion, which is begun anew or goes on later. */
+const isOfOne = (error: unknown): boolean => !('code' in (error as object)) || isMisfit(error);
 
 /** Takes notes. One that cannot be taken is marked, and keeps no other out. */
 async function takeNotes(app: Within, owner: string, id: string, items: StagedItem[]): Promise<void> {
@@ -217,6 +224,7 @@ async function takeNotes(app: Within, owner: string, id: string, items: StagedIt
       // What was to replace a note that has gone by now comes as a new one.
       done.push({ position, choice: 'take', targetId: noteId, problem: remarksOn(note, taken) });
     } catch (error) {
+      if (!isOfOne(error)) throw error;
       await settleItem(db, owner, id, position, { state: 'failed', problem: reason(error) });
     }
   }
@@ -243,9 +251,10 @@ async function insertEach(app: Within, owner: string, notes: NewNote[]): Promise
   try {
     await insert(notes);
   } catch (error) {
-    if (!('code' in (error as object))) throw error;
+    if (!isMisfit(error)) throw error;
     for (const note of notes)
       await insert([note]).catch((one) => {
+        if (!isMisfit(one)) throw one;
         noteFault('Import', one);
         failed.set(note.id, phrase('importing.notKept'));
       });
