@@ -32,6 +32,8 @@ import { rememberEdits } from '../db/repositories/noteEdits';
 import { rememberSentNotes } from '../db/repositories/sentNotes';
 import { addWorkTime, insertUses } from '../db/repositories/timeBack';
 import { insertShelf } from '../db/repositories/shelves';
+import { inTransaction } from '../db/transaction';
+import { mailStore } from '../mail/store/store';
 import { accountOf, type Passwords } from './accounts';
 import type { Application } from './application';
 import { UserError } from './errors';
@@ -84,25 +86,30 @@ async function bytesOf(message: DemoMessage, now: number): Promise<Buffer> {
     .build();
 }
 
-/** Makes the demo account with its mail and notes, unless it is there already. */
+/** Makes the demo account with its mail and notes, unless it is there already: all of it, or nothing where that is cut off. */
 export async function loadDemoOnce(app: Application, passwords: Passwords): Promise<void> {
+  if (await accountByAddress(app.db, wren.address)) return;
+  const passwordHash = await passwords.hash(randomBytes(24).toString('hex'));
+  try {
+    await inTransaction(app.db, (trx) =>
+      loadDemo({ ...app, db: trx, mail: (owner) => mailStore(trx, owner, app.wakeMailbox) }, passwordHash),
+    );
+  } catch (error) {
+    if (!isDuplicate(error)) throw error; // another process was quicker
+  }
+}
+
+async function loadDemo(app: Application, passwordHash: string): Promise<void> {
   const { db } = app;
-  if (await accountByAddress(db, wren.address)) return;
   const now = app.now();
   const owner = newId();
   const { name, locale, timeZone, fields, signatures } = wren;
-  const passwordHash = await passwords.hash(randomBytes(24).toString('hex'));
-  try {
-    await insertAccount(
-      db,
-      { id: owner, address: wren.address, passwordHash, demo: true },
-      { name, locale, timeZone, fields, ...signatures, daysOff: [], ...regionDefaults(locale), sendDelay: 5 },
-      now,
-    );
-  } catch (error) {
-    if (isDuplicate(error)) return; // another process was quicker
-    throw error;
-  }
+  await insertAccount(
+    db,
+    { id: owner, address: wren.address, passwordHash, demo: true },
+    { name, locale, timeZone, fields, ...signatures, daysOff: [], ...regionDefaults(locale), sendDelay: 5 },
+    now,
+  );
   // The notes name the lookups by their keys in the demo.
   let written = JSON.stringify(notes);
   for (const { key, ...lookup } of lookups) {

@@ -4,16 +4,14 @@ import { fillContext } from '#shared/utils/fillContext';
 import { changedFacts } from '#core/blank/changed';
 import { notesOf } from '#core/blank/fill';
 import { dayAt } from '#core/calendar/day';
-import type { LookFacts } from '#core/look/letter/letter';
+import { LOOKED_AT, type LookFacts } from '#core/look/letter/letter';
 import type { Lookup } from '#core/lookup/lookup';
 import { lookupsIn } from '#core/lookup/uses';
-import { lastLook } from '#core/look/look';
 import type { Finding } from '#core/look/letter/finding';
 import { splitQuoted } from '#core/message/quote';
 import { parseDoc } from '#core/note/schema';
 import { signatureDoc, signatureFor } from '#core/note/signature';
 import { toText } from '#core/note/text';
-import { SlipTable } from '#core/slip/table';
 import { lookupById } from '../db/repositories/lookups';
 import { noteRows } from '../db/repositories/notes';
 import { boxesOfPeople } from '../db/repositories/people';
@@ -21,6 +19,7 @@ import { signatureChosenFor } from '../db/repositories/signatureChoices';
 import { notesSentTo } from '../db/repositories/sentNotes';
 import type { Application } from './application';
 import type { Original } from './original';
+import { runTask } from '../work/pool';
 import type { Sender } from './senderOf';
 
 /** So many people met last are known to the last look. */
@@ -46,7 +45,13 @@ async function seenOf(original: Original): Promise<LookFacts['original']> {
     (quoted) => quoted.text,
     () => '',
   );
-  return { from: thread.from, to: thread.to, cc: thread.cc, subject: thread.subject, text: splitQuoted(text).own };
+  return {
+    from: thread.from,
+    to: thread.to,
+    cc: thread.cc,
+    subject: thread.subject,
+    text: splitQuoted(text).own.slice(0, LOOKED_AT),
+  };
 }
 
 /** The lookups that the blanks of a draft draw on, by id. One that is gone is absent. */
@@ -78,12 +83,11 @@ export async function lookAt(
     owner,
     inside.filter((note) => before.has(note)),
   );
-  const looked = { ...draft, subject: parseDoc(draft.subject), body: parseDoc(draft.body) };
   const context = {
     ...fillContext(settings, await lookupsOf(app, owner, draft), draft.to[0], null, null),
     now: app.now(),
   };
-  const facts: LookFacts = {
+  const facts: Omit<LookFacts, 'slips'> = {
     mode: draft.mode,
     attachments: draft.attachments,
     original: seen,
@@ -96,9 +100,14 @@ export async function lookAt(
     today: dayAt(app.now(), settings.timeZone),
     locale: settings.locale,
     sentBefore: notes.map(({ id, name }) => ({ name, at: before.get(id)! })),
-    slips: new SlipTable(settings.slips.filter(({ off }) => !off)),
-    changedFacts: changedFacts([looked.subject, looked.body], draft.fills, context),
+    changedFacts: changedFacts([parseDoc(draft.subject), parseDoc(draft.body)], draft.fills, context),
   };
   const { holds, silences } = settings;
-  return lastLook(looked, facts, { holds, silences, silenced: draft.silenced });
+  const { to, cc, bcc, subject, body, silenced } = draft;
+  return runTask('look', {
+    draft: { to, cc, bcc, subject, body },
+    facts,
+    slips: settings.slips.filter(({ off }) => !off),
+    wishes: { holds, silences, silenced },
+  });
 }

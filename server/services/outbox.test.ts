@@ -292,6 +292,36 @@ describe('many at once', () => {
     expect(await readSending(app, owner, id)).toMatchObject({ state: 'sent' });
   });
 
+  it('a process that slept over the end of its claim settles nothing that another one has', async () => {
+    const { id: owner } = await newAccount(app);
+    const { draft } = await readyDraft(app, owner);
+    let answer = () => {};
+    const slow = withSender(app, (real) => ({
+      ...real,
+      handOver: async (...args) => {
+        await new Promise<void>((resolve) => (answer = resolve));
+        return real.handOver(...args);
+      },
+    }));
+    const sending = sendDraft(slow, owner, draft.id, { version: draft.version, key: 'slept-over' });
+    const row = () => app.db('outbox').where({ owner }).first();
+    await vi.waitFor(async () => expect(await row()).toMatchObject({ state: 'handing', attempts: 1 }));
+    // Another one has claimed it since.
+    await app.db('outbox').where({ owner }).update({ attempts: 2 });
+    answer();
+    expect(await sending).toMatchObject({ state: 'handing' });
+    expect(await row()).toMatchObject({ state: 'handing', attempts: 2, sent_message_id: null });
+    expect(await readDraft(app, owner, draft.id)).toMatchObject({ state: 'sending' });
+    expect(
+      (await app.mail(owner).list({ folder: 'sent', waiting: false, limit: 50, today: '2099-01-01' })).rows,
+    ).toEqual([]);
+    // It comes out once the other one is through with it: the post office has it, and is asked.
+    expect(await dispatch({ ...app, now: () => Date.now() + 600_000 }, owner, (await row()).id)).toMatchObject({
+      state: 'sent',
+    });
+    expect(await listDeliveries(app.db, owner)).toHaveLength(1);
+  });
+
   it('a claim is renewed while a slow post office is waited for', async () => {
     vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] });
     try {

@@ -2,11 +2,12 @@ import type { Draft } from '#shared/types/wire';
 import type { Settings } from '#shared/schemas/settings';
 import { attribution, forwardHeader } from '#core/message/quote';
 import { replyThread } from '#core/message/reply';
-import { parseDoc, picturesIn, type DocJson } from '#core/note/schema';
+import { picturesIn, type DocJson } from '#core/note/schema';
 import { signatureDoc, signatureFor } from '#core/note/signature';
 import { fileSize } from '#core/number/size';
 import { fileByDigest } from '../db/repositories/files';
-import { composeLetter, type Letter } from '../mail/compose';
+import { runTask } from '../work/pool';
+import type { Letter } from '../mail/compose';
 import type { StoredMessage } from '../mail/store/store';
 import type { Application } from './application';
 import { safeFileName } from './files';
@@ -91,21 +92,21 @@ export async function outgoingOf(
   const quote = message && draft.quote ? await quoteOf(original, isForward, settings) : null;
   const files = await filesOf(app, owner, draft, signature);
   if (message && isForward && !draft.quote) files.attachments!.push(asFile(message));
-  const raw = await composeLetter({
+  const raw = await runTask('compose', {
     messageId,
     date: new Date(app.now()),
     from: { name: settings.name, address },
     to: draft.to,
     cc: draft.cc,
     bcc: draft.bcc,
-    subject: parseDoc(draft.subject),
-    body: parseDoc(draft.body),
-    signature: parseDoc(signature),
+    subject: draft.subject,
+    body: draft.body,
+    signature,
     ...(thread ? replyThread(thread) : { inReplyTo: '', references: [] }),
     quote,
     importance: draft.handling.importance,
     ...files,
   });
   if (raw.length > MESSAGE_LIMIT) throw tooLarge(raw.length);
-  return raw;
+  return Buffer.from(raw.buffer, raw.byteOffset, raw.byteLength);
 }

@@ -7,6 +7,7 @@ import type { PersonEntry } from '#core/person/facts';
 import { writePeople } from '#core/person/table';
 import { allPeople } from '../db/repositories/people';
 import { answersTo } from '../db/repositories/givenAnswers';
+import { namesOfMessages } from '../db/repositories/messages';
 import { messagesWith } from '../db/repositories/messageWords';
 import type { Application } from './application';
 import { notFound, UserError } from './errors';
@@ -33,7 +34,7 @@ export async function peopleFile(
   owner: string,
   { format, id }: PeopleFile,
 ): Promise<{ name: string; type: string; content: string }> {
-  const people = (await allPeople(db, owner)).filter((one) => !id || one.id === id).map(entryOf);
+  const people = (await allPeople(db, owner, id || undefined)).map(entryOf);
   if (!people.length) throw notFound('person');
   const name = safeFileName((id && (people[0]!.fullName || people[0]!.address)) || 'people').slice(0, 80);
   if (format === 'csv') return { name: `${name}.csv`, type: 'text/csv; charset=utf-8', content: writePeople(people) };
@@ -66,11 +67,10 @@ export async function personArchive(
   };
   zip.addBuffer(Buffer.from(JSON.stringify(remembered, null, 2)), 'known.json');
   const mail = app.mail(owner);
-  for (const [i, message] of (await messagesWith(app.db, owner, addresses)).entries()) {
-    const row = await mail.row(message).catch((error) => {
-      if (error instanceof UserError && error.status === 404) return null;
-      throw error;
-    });
+  const all = await messagesWith(app.db, owner, addresses);
+  const rows = new Map((await namesOfMessages(app.db, owner, all)).map((row) => [row.id, row]));
+  for (const [i, message] of all.entries()) {
+    const row = rows.get(message);
     if (!row) continue;
     const day = new Date(row.receivedAt).toISOString().slice(0, 10);
     const subject = safeFileName(row.subject || 'message').slice(0, 80);

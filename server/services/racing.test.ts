@@ -31,7 +31,7 @@ interface Raced {
   read(owner: string, id: string): Promise<{ version: number }>;
   write(owner: string, id: string, thing: never): Promise<unknown>;
   /** Two values for each field, neither the one it begins with. */
-  values: Record<string, [unknown, unknown]>;
+  values: Record<string, readonly [unknown, unknown]>;
 }
 
 const box = (name: string) => [{ name, address: `${name}@marsh.example` }];
@@ -188,16 +188,24 @@ describe.each(Object.keys(RACED))('two windows that write to one %s', (name) => 
   it('are both right about every field of it: one is kept, the other told', async () => {
     const { id: owner } = await newAccount(app);
     const made = await Promise.all(
-      texts.map((text) => makeShelf(app, owner, { name: `S ${text}`, description: '', parentId: null, position: null })),
+      texts.map((text) =>
+        makeShelf(app, owner, { name: `S ${text}`, description: '', parentId: null, position: null }),
+      ),
     );
     shelfIds = [made[0]!.id, made[1]!.id];
     const stored = await Promise.all(
-      texts.map((text) => storeFile(app, owner, { name: `${text}.txt`, type: 'text/plain', content: Buffer.from(text) })),
+      texts.map((text) =>
+        storeFile(app, owner, { name: `${text}.txt`, type: 'text/plain', content: Buffer.from(text) }),
+      ),
     );
     files = [[stored[0]], [stored[1]]];
     const { schema, make, read, write, values } = RACED[name]!();
     const id = await make(owner);
-    expect(Object.keys(values).sort()).toEqual(Object.keys(schema.fields).filter((one) => one !== 'version').sort());
+    expect(Object.keys(values).sort()).toEqual(
+      Object.keys(schema.fields)
+        .filter((one) => one !== 'version')
+        .sort(),
+    );
     for (const [field, wanted] of Object.entries(values)) {
       const before = await read(owner, id);
       const windows = await Promise.allSettled(
@@ -208,7 +216,8 @@ describe.each(Object.keys(RACED))('two windows that write to one %s', (name) => 
       const told = windows.map((one) => (one.status === 'fulfilled' ? 'kept' : one.reason.data?.code));
       const right = wanted.map((value) => (isKept(value) ? 'kept' : 'stale'));
       // What both wrote alike is kept, and whoever came second may be told or not.
-      if (JSON.stringify(wanted[0]) === JSON.stringify(wanted[1])) expect([field, isKept(wanted[0])]).toEqual([field, true]);
+      if (JSON.stringify(wanted[0]) === JSON.stringify(wanted[1]))
+        expect([field, isKept(wanted[0])]).toEqual([field, true]);
       else expect([field, ...told]).toEqual([field, ...right]);
     }
   });
@@ -227,12 +236,15 @@ describe('shelves moved into each other at the same moment', () => {
       expect(moved.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
     }
     const [one, other, third] = [await shelf('A'), await shelf('B'), await shelf('C')];
-    const standIn = (id: string, parent: string) => app.db('shelves').where({ owner, id }).update({ parent_id: parent });
+    const standIn = (id: string, parent: string) =>
+      app.db('shelves').where({ owner, id }).update({ parent_id: parent });
     await standIn(one.id, other.id);
     await standIn(other.id, one.id);
     await standIn(third.id, one.id);
     // Nothing that walks over it goes on for ever.
-    await expect(changeShelf(app, owner, third.id, { ...third, parentId: other.id, position: null })).resolves.toBeTruthy();
+    await expect(
+      changeShelf(app, owner, third.id, { ...third, parentId: other.id, position: null }),
+    ).resolves.toBeTruthy();
     expect(await breakShelfRings(app.db)).toBe(1);
     expect(await breakShelfRings(app.db)).toBe(0);
     const parents = (await readShelves(app, owner)).filter(({ id }) => [one.id, other.id].includes(id));

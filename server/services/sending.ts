@@ -159,18 +159,26 @@ type Tried = OutboxMessage & { draft?: Draft };
 /** Tries a message that was claimed, as it was before; the claim is renewed while that goes on. */
 async function tryClaimed(app: Application, item: Tried): Promise<OutboxItem> {
   const renewing = setInterval(() => {
-    renewClaim(app.db, item.owner, item.id, app.now() + CLAIM_MS).catch(() => {
+    renewClaim(app.db, item, app.now() + CLAIM_MS).catch(() => {
       // The next renewal comes well before the claim ends.
     });
   }, RENEW_MS);
   try {
     return await tryOnce(app, item);
+  } catch (error) {
+    // Whoever has it now takes down what became of it.
+    const now = error instanceof ClaimLost ? await outboxById(app.db, item.owner, item.id) : null;
+    if (!now) throw error;
+    return now;
   } finally {
     clearInterval(renewing);
   }
 }
 
-/** Takes down what became of a message. */
+/** The claim had ended, as after a process had slept, and somebody else has taken the message over. */
+class ClaimLost extends Error {}
+
+/** Takes down what became of a message that is claimed. @throws ClaimLost when it is not any more, so that nothing that follows is kept */
 async function settle(
   db: Knex,
   item: OutboxItem,
@@ -178,7 +186,7 @@ async function settle(
   problem: Phrase | null,
   more: { nextTryAt?: number; sentMessageId?: string; recipients?: Recipient[] } = {},
 ): Promise<OutboxItem> {
-  await settleOutbox(db, item.owner, item.id, state, problem, more);
+  if (!(await settleOutbox(db, item, 'handing', state, problem, more))) throw new ClaimLost();
   const told = Object.fromEntries(Object.entries(more).filter(([, value]) => value !== undefined));
   return { ...item, state, problem, ...told };
 }
@@ -367,7 +375,7 @@ export async function takeBack(app: Application, owner: string, id: string): Pro
     const isFree = now?.state === 'queued' || (now?.state === 'unanswered' && item.state === 'unanswered');
     if (!now || !isFree || now.attempts !== item.attempts) throw tooLate();
     if (now.recipients.some(({ state }) => state === 'accepted')) throw tooLate(phrase('sending.someHaveIt'));
-    await settleOutbox(trx, owner, id, 'refused', phrase('sending.takenBack'));
+    await settleOutbox(trx, now, now.state, 'refused', phrase('sending.takenBack'));
     await setDraftState(trx, owner, now.draftId, 'open');
   });
 }

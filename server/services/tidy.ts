@@ -40,7 +40,7 @@ export async function tidyUp({ db, now }: Application): Promise<void> {
   await inPortions(() => dropOldSessions(db, now() - SESSION_MS, PORTION));
   await inPortions(() => emptyOutbox(db, before(OUTBOX_DAYS), 50));
   await inPortions(() => dropEmptyWordings(db, PORTION));
-  await dropUnusedFiles(db, before(1));
+  await inPortions(() => dropUnusedFiles(db, before(1), now()));
 }
 
 /** So many rows go with one statement, so that nobody else waits long for them. */

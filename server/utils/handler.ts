@@ -1,3 +1,4 @@
+import { withoutExcess } from '#shared/schemas/list';
 import { fieldProblems, firstProblem } from '#shared/schemas/problems';
 import type { H3Event } from 'h3';
 import { ValidationError, type Schema } from 'yup';
@@ -111,7 +112,12 @@ export async function queryOf<T>(event: H3Event, schema: Schema<T>): Promise<T> 
 
 async function validated<T>(schema: Schema<T>, value: unknown): Promise<T> {
   try {
-    return await schema.validate(value, { abortEarly: false, stripUnknown: true });
+    return await schema.validate(withoutExcess(schema, value), {
+      abortEarly: false,
+      stripUnknown: true,
+      // A trace of each of hundreds of problems takes longer than finding them.
+      disableStackTrace: true,
+    });
   } catch (error) {
     if (error instanceof ValidationError) throw error;
     // A schema that stumbles over what it is given has not accepted it.

@@ -1,11 +1,21 @@
 import { existsSync } from 'node:fs';
+import pLimit, { type LimitFunction } from 'p-limit';
 import { Piscina } from 'piscina';
 import { UserError } from '../services/errors';
 import { tasks, type Tasks } from './tasks';
 import { phrase } from '#core/text/phrase';
 
-/** No reading takes longer, with the time until it is its turn; what does is given up. */
-const LONGEST_MS = { asked: 30_000, bulk: 300_000 };
+/**
+ * What somebody waits for; a file that was chosen, which may be large; and what comes in great number. Each has threads of
+ * its own, and the last stands back behind all else, so that none holds another up. Nothing takes longer than its time,
+ * counted from when it is begun; what does is given up. One thread is enough to keep up with storing what comes in bulk.
+ */
+const KINDS = {
+  asked: { longestMs: 30_000, threads: 2, nice: 0 },
+  file: { longestMs: 300_000, threads: 1, nice: 0 },
+  bulk: { longestMs: 300_000, threads: 1, nice: 10 },
+};
+type Kind = keyof typeof KINDS;
 
 /**
  * The built tasks, beside the built server; null where nothing was built, as in tests, and there is no thread to hand them
@@ -16,24 +26,29 @@ function builtTasks(): string | null {
   return existsSync(file) ? file.href : null;
 }
 
-/** What somebody waits for, and what comes in great number: that stands back behind all else, and holds none of it up. */
-type Kind = keyof typeof LONGEST_MS;
+interface Pool {
+  threads: Piscina;
+  /** Work waits here and not in the threads' own queue, so that waiting is no part of its time. */
+  turn: LimitFunction;
+}
 
-const pools = new Map<Kind, Piscina>();
+const pools = new Map<Kind, Pool>();
 let filename: ReturnType<typeof builtTasks> | undefined;
 
-function opened(kind: Kind, filename: string): Piscina {
+function opened(kind: Kind, filename: string): Pool {
   const known = pools.get(kind);
   if (known) return known;
-  const pool = new Piscina({
+  const { threads: count, nice } = KINDS[kind];
+  const threads = new Piscina({
     filename,
-    minThreads: 1,
-    // Reading in bulk keeps up with storing by itself; each thread has a memory of its own.
-    maxThreads: kind === 'bulk' ? 1 : 2,
+    // A file is seldom chosen, and its thread is not kept for the next one.
+    minThreads: kind === 'file' ? 0 : 1,
+    maxThreads: count,
     idleTimeout: 60_000,
-    niceIncrement: kind === 'bulk' ? 10 : 0,
+    niceIncrement: nice,
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
+  const pool = { threads, turn: pLimit(count) };
   pools.set(kind, pool);
   return pool;
 }
@@ -49,6 +64,9 @@ type Run = <Name extends keyof Tasks>(
  */
 export const runTask: Run = (name, input) => run('asked', name, input);
 
+/** The same for a file that was chosen, which may take minutes. */
+export const runFileTask: Run = (name, input) => run('file', name, input);
+
 /** The same for what comes in great number, as the messages of a mailbox that is read. */
 export const runBulkTask: Run = (name, input) => run('bulk', name, input);
 
@@ -59,15 +77,23 @@ async function run<Name extends keyof Tasks>(
 ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
   if (filename === undefined) filename = builtTasks();
   if (filename === null) return (await tasks[name](input as never)) as Awaited<ReturnType<Tasks[Name]>>;
-  const late = new AbortController();
-  const timer = setTimeout(() => late.abort(), LONGEST_MS[kind]);
+  const { threads, turn } = opened(kind, filename);
   try {
-    return await opened(kind, filename).run({ name, input }, { signal: late.signal });
+    return await turn(() => inTime(KINDS[kind].longestMs, (signal) => threads.run({ name, input }, { signal })));
   } catch (error) {
     const { name: what, code } = error as { name?: string; code?: string };
     if (what === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new UserError(phrase('error.tooMuch'), 422, { code: 'too-large' });
     throw error;
+  }
+}
+
+/** Does work that is given up when it takes longer. */
+export async function inTime<T>(longestMs: number, work: (signal: AbortSignal) => Promise<T>): Promise<T> {
+  const late = new AbortController();
+  const timer = setTimeout(() => late.abort(), longestMs);
+  try {
+    return await work(late.signal);
   } finally {
     clearTimeout(timer);
   }
@@ -77,5 +103,5 @@ async function run<Name extends keyof Tasks>(
 export async function closePool(): Promise<void> {
   const open = [...pools.values()];
   pools.clear();
-  await Promise.all(open.map((pool) => pool.destroy()));
+  await Promise.all(open.map(({ threads }) => threads.destroy()));
 }

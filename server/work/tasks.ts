@@ -3,6 +3,7 @@
  * data; what is wrong comes back in words too.
  */
 import { arrivalIn } from '../mail/arrival';
+import { composeLetter, type Letter } from '../mail/compose';
 import { columnsOf, type Columns } from '../mail/derive';
 import { contentOf, parseMessage } from '../mail/parse';
 import { quotedOf, shownOf } from '../mail/show';
@@ -17,6 +18,11 @@ import { keysOf } from '#core/repeated/keys';
 import { piecesOf } from '#core/repeated/pieces';
 import { worthTelling, type Repeated } from '#core/repeated/worth';
 import { tend, type TendedNote, type TendingFacts } from '#core/tending/tend';
+import { lastLook } from '#core/look/look';
+import type { LookedAt, LookFacts } from '#core/look/letter/letter';
+import type { LookWishes } from '#core/look/quick';
+import { parseDoc, type DocJson } from '#core/note/schema';
+import { SlipTable, type Slip } from '#core/slip/table';
 import { splitQuoted } from '#core/message/quote';
 import { readNotes, type FileOfNotes } from '../services/imports/read';
 
@@ -82,6 +88,43 @@ async function derive({ raws }: { raws: Uint8Array[] }): Promise<Columns[]> {
   return all;
 }
 
+/** What is written as documents, as data. */
+type AsData<T, Docs extends keyof T> = Omit<T, Docs> & Record<Docs, DocJson>;
+
+/** The bytes of a letter. */
+function compose({
+  subject,
+  body,
+  signature,
+  attachments = [],
+  pictures = [],
+  ...letter
+}: ComposedOf): Promise<Buffer> {
+  return composeLetter({
+    ...letter,
+    ...{ subject: parseDoc(subject), body: parseDoc(body), signature: parseDoc(signature) },
+    attachments: attachments.map((one) => ({ ...one, content: bytesOf(one.content) })),
+    pictures: pictures.map((one) => ({ ...one, content: bytesOf(one.content) })),
+  });
+}
+export type ComposedOf = AsData<Letter, 'subject' | 'body' | 'signature'>;
+
+/** The last look at a letter. */
+async function look({ draft, facts, slips, wishes }: LookOf) {
+  const { subject, body } = draft;
+  return lastLook(
+    { ...draft, subject: parseDoc(subject), body: parseDoc(body) },
+    { ...facts, slips: new SlipTable(slips) },
+    wishes,
+  );
+}
+export interface LookOf {
+  draft: AsData<LookedAt, 'subject' | 'body'>;
+  facts: Omit<LookFacts, 'slips'>;
+  slips: Slip[];
+  wishes: LookWishes;
+}
+
 /** Bytes arrive from another thread as a bare array. */
 const bytesOf = (raw: Uint8Array) => Buffer.from(raw.buffer, raw.byteOffset, raw.byteLength);
 
@@ -94,6 +137,8 @@ export const tasks = {
   wording: ({ raw, ...what }: WordingOf) => wordingIn(bytesOf(raw), what),
   readNotes: (file: FileOfNotes) => readNotes(file),
   arrival: ({ raw }: { raw: Uint8Array }) => arrivalIn(bytesOf(raw)),
+  compose,
+  look,
   accidents,
   allAccidents,
   tend: async ({ notes, facts }: { notes: TendedNote[]; facts: TendingFacts }) => tend(notes, facts),

@@ -5,7 +5,8 @@ import { noteSchema } from './note';
 import { personSchema } from './person';
 import { routineSchema } from './routine';
 import { settingsSchema } from './settings';
-import { trimmed } from './text';
+import { isId, longList } from './list';
+import { isRecord, trimmed } from './text';
 import { phrase } from '#core/text/phrase';
 
 /** The largest file brought into the library, in bytes. */
@@ -40,6 +41,7 @@ export const bundleNoteSchema = wording.shape({
     wording.shape({ version: number().integer().min(1).max(2_000_000_000).required(), madeAt: when.required() }),
   )
     .required()
+    .max(10_000)
     .default([]),
 });
 
@@ -63,7 +65,7 @@ export const bundleFileSchema = object({
 /** What is wanted in a bundle, and what goes with it. */
 export const bundleRequestSchema = object({
   /** The notes; all of them without it. */
-  ids: array(string().required().max(26)).max(20_000),
+  ids: longList(isId, 20_000).optional(),
   /** One's own settings, and the routines whose notes come along. */
   sender: boolean().default(false),
   people: boolean().default(false),
@@ -77,17 +79,20 @@ export const importFileSchema = object({
   of: mixed<'notes' | 'people'>().oneOf(['notes', 'people']).defined().default('notes'),
 });
 
+interface ImportChoiceInput {
+  /** One item; without it, all that are in the same case. */
+  position?: number;
+  verdict?: 'new' | 'same' | 'conflict';
+  choice: 'take' | 'leave' | 'replace';
+}
+const isChoice = (value: unknown): value is ImportChoiceInput =>
+  isRecord(value) &&
+  (value.position === undefined || Number.isInteger(value.position)) &&
+  (value.verdict === undefined || ['new', 'same', 'conflict'].includes(String(value.verdict))) &&
+  ['take', 'leave', 'replace'].includes(String(value.choice));
+
 export const importChoicesSchema = object({
-  choices: array(
-    object({
-      /** One item; without it, all that are in the same case. */
-      position: number().integer(),
-      verdict: mixed<'new' | 'same' | 'conflict'>().oneOf(['new', 'same', 'conflict']),
-      choice: mixed<'take' | 'leave' | 'replace'>().oneOf(['take', 'leave', 'replace']).required(),
-    }),
-  )
-    .required()
-    .max(20_000),
+  choices: longList(isChoice, 20_000),
 });
 
 /** A part that was left out of a message, put back into its note or left out again. */

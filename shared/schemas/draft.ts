@@ -14,21 +14,33 @@ const isAnswer = (value: unknown) =>
 const isBlank = (value: unknown) =>
   isRecord(value) && typeof value.label === 'string' && typeof value.kind === 'string' && isRecord(value.options);
 
+/** So many notes go into one letter, and each has so many blanks at most. */
+const MOST_FILLS = 500;
+const MOST_BLANKS = 1_000;
+const isSmall = (value: object) => Object.keys(value).length <= MOST_BLANKS;
+
 const isFill = ({ note, noteVersion, blanks, answers, passages }: Record<string, unknown>): boolean =>
   (note === undefined || typeof note === 'string') &&
   (noteVersion === undefined || Number.isInteger(noteVersion)) &&
   Array.isArray(blanks) &&
+  blanks.length <= MOST_BLANKS &&
   blanks.every(isBlank) &&
   isRecord(answers) &&
+  isSmall(answers) &&
   Object.values(answers).every(isAnswer) &&
   isRecord(passages) &&
+  isSmall(passages) &&
   Object.values(passages).every((on) => typeof on === 'boolean');
 
 /** The insertions of the draft: their blanks, the answers of the fill list, the passages switched by hand. */
 const fills = mixed<Fills>((value): value is Fills => isRecord(value))
   .required()
-  .test('fills', phrase('invalid.answers'), (value) =>
-    Object.values(value ?? {}).every((fill) => isRecord(fill) && isFill(fill)),
+  .test(
+    'fills',
+    phrase('invalid.answers'),
+    (value) =>
+      Object.keys(value ?? {}).length <= MOST_FILLS &&
+      Object.values(value ?? {}).every((fill) => isRecord(fill) && isFill(fill)),
   );
 /** How important a message says it is (RFC 2156 5.3.4); empty says nothing. */
 export const IMPORTANCES = ['', 'high', 'low'] as const;

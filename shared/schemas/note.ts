@@ -3,12 +3,15 @@ import { array, boolean, number, object, string, type InferType } from 'yup';
 import { emptyDoc } from '#core/note/schema';
 import { IDS_AT_ONCE } from '../types/wire';
 import { attachments, bodyDoc, lineDoc, mailboxes } from './document';
-import { trimmed } from './text';
+import { isId, longList } from './list';
+import { isRecord, trimmed } from './text';
 import { phrase } from '#core/text/phrase';
 
 const id = string().required().max(26);
 const shelfId = string().nullable().max(26).default(null);
-const ids = array(id).required().min(1, phrase('invalid.noNotes')).max(20_000);
+/** So many notes are handled at once. */
+const MOST = 20_000;
+const ids = longList(isId, MOST).test('some', phrase('invalid.noNotes'), (list) => Boolean(list?.length));
 
 export const noteSchema = object({
   name: trimmed().required(phrase('invalid.noteUnnamed')).max(200, phrase('invalid.longName200')),
@@ -31,11 +34,15 @@ export const noteSchema = object({
 export const noteChangeSchema = noteSchema.shape({ version: number().integer().required() });
 
 export const noteIdsSchema = object({ ids });
-export const noteMoveSchema = object({ places: array(object({ id, shelfId })).required().min(1).max(20_000) });
+const isPlace = (value: unknown): value is { id: string; shelfId: string | null } =>
+  isRecord(value) && isId(value.id) && (value.shelfId === null || isId(value.shelfId));
+export const noteMoveSchema = object({
+  places: longList(isPlace, MOST).test('some', phrase('invalid.noNotes'), (list) => Boolean(list?.length)),
+});
 export const noteCopySchema = object({ ids, shelfId: string().max(26).nullable() });
 export const notePinSchema = object({ ids, pinned: boolean().required() });
 /** All pinned notes in their order. */
-export const pinOrderSchema = object({ ids: array(id).required().max(20_000) });
+export const pinOrderSchema = object({ ids: longList(isId, MOST) });
 
 /** The file a single note is taken out as. */
 export const noteFileSchema = object({

@@ -48,15 +48,15 @@ export interface Letter extends LookedAt, LookFacts {
   text: string;
 }
 
-/** So much of a letter is looked over, in UTF-16 units. */
-const MOST = 100_000;
+/** So much of a letter, and of the message it answers, is looked over, in UTF-16 units. */
+export const LOOKED_AT = 100_000;
 /** And so much of a line: no sentence is longer. */
 const LINE = 2_000;
 
 /** The lines of a document. What is no text is one sign, so that places in a line are places in the document. */
 function linesOf(doc: Node): Line[] {
   const lines: Line[] = [];
-  let left = MOST;
+  let left = LOOKED_AT;
   doc.descendants((node, pos) => {
     if (left < 0 || /^(?:passageOut|stretchOut)$/.test(node.type.name)) return false;
     if (!node.isTextblock) return true;
@@ -81,6 +81,7 @@ export function letterOf(draft: LookedAt, facts: LookFacts): Letter {
   return {
     ...draft,
     ...facts,
+    original: facts.original && { ...facts.original, text: facts.original.text.slice(0, LOOKED_AT) },
     lines,
     subjectText: linesOf(draft.subject)[0]?.text ?? '',
     text: lines.map(({ text }) => text).join('\n'),

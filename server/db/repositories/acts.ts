@@ -62,6 +62,11 @@ export async function nextAct(db: Knex, owner: string, mailboxId: string, now: n
   return row ? toAct(row) : null;
 }
 
+/** The mailboxes that have acts which are due, over all accounts: only the keeper asks this. */
+export async function mailboxesWithDueActs(db: Knex, now: number): Promise<Set<string>> {
+  return new Set(await db('acts').where(whereDue('next_try_at', now)).distinct().pluck<string[]>('mailbox_id'));
+}
+
 export async function dropAct(trx: Knex, owner: string, id: string): Promise<void> {
   await trx('acts').where({ owner, id }).delete();
 }

@@ -202,18 +202,19 @@ export async function setContent(db: Knex, owner: string, id: string, position: 
     .update({ content: JSON.stringify(content) });
 }
 
-/** Sets the choice of one item, or of all in the same case. What is done stays as it was done. */
+/** Sets the choice of some items by their places, or without places of all that are in the same case. What is done stays as it was done. */
 export async function setChoice(
   db: Knex,
   owner: string,
   id: string,
-  { position, verdict, choice }: { position?: number; verdict?: string; choice: ImportChoice },
+  choice: ImportChoice,
+  which: { positions: number[] } | { verdict: string },
 ): Promise<void> {
-  const query = db('import_items').where({ owner, import_id: id, state: 'waiting' });
-  if (position !== undefined) void query.where({ position });
+  const waiting = () => db('import_items').where({ owner, import_id: id, state: 'waiting' });
   // Of all at once only notes and people are meant: shelves and lookups come along with what needs them.
-  else void query.where({ verdict: verdict ?? '' }).whereIn('kind', ['note', 'person']);
-  await query.update({ choice });
+  if ('verdict' in which)
+    await waiting().where({ verdict: which.verdict }).whereIn('kind', ['note', 'person']).update({ choice });
+  else for (const some of portions(which.positions)) await waiting().whereIn('position', some).update({ choice });
 }
 
 export async function countItems(db: Knex, owner: string, id: string): Promise<{ total: number; waiting: number }> {

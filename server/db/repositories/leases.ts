@@ -1,4 +1,18 @@
 import type { Knex } from 'knex';
+import { portions } from '../rows';
+
+/** The leases of these names that somebody else has, and that go on. */
+export async function leasesOfOthers(db: Knex, names: string[], holder: string, now: number): Promise<Set<string>> {
+  const held = new Set<string>();
+  for (const some of portions(names))
+    for (const name of await db('leases')
+      .whereIn('name', some)
+      .whereNot({ holder })
+      .where('until_at', '>=', now)
+      .pluck<string[]>('name'))
+      held.add(name);
+  return held;
+}
 
 /**
  * Takes a lease on periodic work for `ms`, so that one of several processes does it; false while another has it. Plain

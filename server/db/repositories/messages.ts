@@ -115,6 +115,21 @@ export async function insertMessages(
 }
 
 /** A message without its bytes; null when there is none. */
+/** What some messages are called in files, without those that are gone. */
+export async function namesOfMessages(
+  db: Knex,
+  owner: string,
+  ids: string[],
+): Promise<{ id: string; subject: string; receivedAt: number }[]> {
+  const found = [];
+  for (const some of portions(ids)) {
+    const rows = await db('messages').where({ owner }).whereIn('id', some).select('id', 'subject', 'received_at');
+    for (const { id, subject, received_at: at } of rows)
+      found.push({ id: String(id), subject: String(subject), receivedAt: num(at) });
+  }
+  return found;
+}
+
 export async function messageRow(db: Knex, owner: string, id: string): Promise<MessageRow | null> {
   const row = await db('messages').where({ owner, id }).first(MESSAGE_ROW);
   return row ? toMessageRow(row) : null;

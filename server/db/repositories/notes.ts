@@ -309,7 +309,10 @@ export async function setPinOrder(db: Knex, owner: string, ids: string[]): Promi
   for (const some of portions(ids.map((id, i) => ({ id, number: i + 1 }))))
     await db('notes')
       .where({ owner, pinned: true })
-      .whereIn('id', some.map(({ id }) => id))
+      .whereIn(
+        'id',
+        some.map(({ id }) => id),
+      )
       .update({ pin_order: numberById(db, some) });
 }
 

@@ -149,21 +149,28 @@ export async function claimOutbox(
   return claimed === 1 ? { ...item, attempts: item.attempts + 1 } : null;
 }
 
-/** Makes a claim last longer while its work goes on. */
-export async function renewClaim(db: Knex, owner: string, id: string, until: number): Promise<void> {
-  await db('outbox').where({ owner, id, state: 'handing' }).update({ next_try_at: until });
+/** An item as somebody has it: each claim counts a try, so the count tells one claim from the next. */
+export type Claimed = Pick<OutboxItem, 'owner' | 'id' | 'attempts'>;
+
+/** Makes a claim last longer while its work goes on; one that is over by then stays so. */
+export async function renewClaim(db: Knex, { owner, id, attempts }: Claimed, until: number): Promise<void> {
+  await db('outbox').where({ owner, id, attempts, state: 'handing' }).update({ next_try_at: until });
 }
 
+/**
+ * Takes down what became of an item that is still in the state it was had in, with the same count of tries.
+ * @returns false when it is not, and nothing was changed: somebody else has taken it over since
+ */
 export async function settleOutbox(
   db: Knex,
-  owner: string,
-  id: string,
+  { owner, id, attempts }: Claimed,
+  had: Sending['state'],
   state: Sending['state'],
   problem: Phrase | null,
   more: { nextTryAt?: number; sentMessageId?: string; recipients?: Recipient[] } = {},
-) {
-  await db('outbox')
-    .where({ owner, id })
+): Promise<boolean> {
+  const settled = await db('outbox')
+    .where({ owner, id, attempts, state: had })
     .update({
       state,
       problem: toColumn(problem),
@@ -171,6 +178,7 @@ export async function settleOutbox(
       ...(more.sentMessageId !== undefined && { sent_message_id: more.sentMessageId }),
       ...(more.recipients && { recipients: JSON.stringify(more.recipients) }),
     });
+  return settled === 1;
 }
 
 /** What is due, over all accounts: only the periodic work asks this, and each item names its owner. */

@@ -184,9 +184,11 @@ export async function wholesOf(db: Knex, owner: string, keys: string[]): Promise
   return found;
 }
 
-/** Everybody by their main addresses, in the order of these, with their further ones. */
-export async function allPeople(db: Knex, owner: string): Promise<(Person & { addresses: string[] })[]> {
-  const rows = await db('people').where({ owner }).orderBy('address_key');
+/** Everybody by their main addresses, in the order of these, with their further ones; one of them with an id. */
+export async function allPeople(db: Knex, owner: string, id?: string): Promise<(Person & { addresses: string[] })[]> {
+  const query = db('people').where({ owner }).orderBy('address_key');
+  if (id) void query.where((q) => q.where({ id }).orWhere({ part_of: id }));
+  const rows = await query;
   const parts = new Map<string, string[]>();
   for (const { part_of: whole, address } of rows)
     if (whole) parts.set(whole, [...(parts.get(whole) ?? []), String(address)]);

@@ -39,7 +39,9 @@ export async function listShelves(
  * Over all accounts. @returns how many rings there were
  */
 export async function breakShelfRings(db: Knex): Promise<number> {
-  const rows: { id: string; parent_id: string }[] = await db('shelves').whereNotNull('parent_id').select('id', 'parent_id');
+  const rows: { id: string; parent_id: string }[] = await db('shelves')
+    .whereNotNull('parent_id')
+    .select('id', 'parent_id');
   const outer = new Map(rows.map((row) => [row.id, row.parent_id]));
   const sound = new Set<string>();
   const broken: string[] = [];
@@ -54,7 +56,9 @@ export async function breakShelfRings(db: Knex): Promise<number> {
     for (const one of walked) sound.add(one);
   }
   for (const some of portions(broken))
-    await db('shelves').whereIn('id', some).update({ parent_id: null, version: db.raw('version + 1') });
+    await db('shelves')
+      .whereIn('id', some)
+      .update({ parent_id: null, version: db.raw('version + 1') });
   return broken.length;
 }
 
@@ -82,7 +86,10 @@ export async function setPositions(db: Knex, owner: string, ids: string[]): Prom
   for (const some of portions(ids.map((id, number) => ({ id, number }))))
     await db('shelves')
       .where({ owner })
-      .whereIn('id', some.map(({ id }) => id))
+      .whereIn(
+        'id',
+        some.map(({ id }) => id),
+      )
       .update({ position: numberById(db, some) });
 }
 

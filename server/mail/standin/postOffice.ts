@@ -5,6 +5,7 @@ import { addressProblem } from '#core/message/address';
 import { accountByAddress, holdAccount, isAnyAccount } from '../../db/repositories/accounts';
 import { takeDelivery, takeNewDelivery } from '../../db/repositories/deliveries';
 import { inTransaction } from '../../db/transaction';
+import { noteFault } from '../../services/fault';
 import { runTask } from '../../work/pool';
 import { storeMessages } from '../store/intake';
 import { readableAddress } from '../wireAddress';
@@ -56,7 +57,10 @@ export async function openPostOffice(db: Knex, secret: string, port = 0): Promis
         }
         receive(db, String(session.user), session.envelope, Buffer.concat(chunks)).then(
           () => done(null),
-          (error: Error) => done(refusal(451, `4.3.0 The post office could not keep the message: ${error.message}`)),
+          (error) => {
+            noteFault('Post office', error);
+            done(refusal(451, '4.3.0 The post office could not keep the message. It can be tried again.'));
+          },
         );
       });
     },

@@ -1,7 +1,7 @@
 import { blanksFromBrackets } from '#core/library/brackets';
 import type { ImportFile } from '#shared/schemas/bundle';
 import { looksLikeMessage } from '../../mail/parse';
-import { runTask } from '../../work/pool';
+import { runFileTask } from '../../work/pool';
 import { readSettings } from '../accounts';
 import type { Application } from '../application';
 import { UserError } from '../errors';
@@ -26,7 +26,7 @@ export async function readFile(
     return readMessage(app, owner, name, content);
   const { attachmentLimit } = await readSettings(app, owner);
   const fileLimit = Math.max(attachmentLimit, 25_000_000);
-  const { portions, files, problem } = await runTask('readNotes', { name, content, fileLimit, of });
+  const { portions, files, problem } = await runFileTask('readNotes', { name, content, fileLimit, of });
   if (problem) throw new UserError(problem);
   for (const { type, content: bytes } of files)
     await storeFile(app, owner, { name: 'file', type, content: Buffer.from(bytes) });

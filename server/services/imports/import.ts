@@ -76,7 +76,16 @@ export async function chooseForImport(
   choices: ImportChoices,
 ): Promise<Import> {
   await readImport(app, owner, id);
-  for (const choice of choices) await setChoice(app.db, owner, id, choice);
+  // In their order, as a later one goes before an earlier one; those beside one another that are alike go together.
+  let positions: number[] = [];
+  for (const [i, { position, verdict = '', choice }] of choices.entries()) {
+    if (position === undefined) await setChoice(app.db, owner, id, choice, { verdict });
+    else positions.push(position);
+    const next = choices[i + 1];
+    if (next && next.position !== undefined && next.choice === choice) continue;
+    if (positions.length) await setChoice(app.db, owner, id, choice, { positions });
+    positions = [];
+  }
   return readImport(app, owner, id);
 }
 

@@ -1,6 +1,6 @@
-import { takeLease } from '../../db/repositories/leases';
+import { leasesOfOthers, takeLease } from '../../db/repositories/leases';
 import { mailboxById, mailboxesToKeep, setMailboxState, type MailboxRow } from '../../db/repositories/mailboxes';
-import { nextAct } from '../../db/repositories/acts';
+import { mailboxesWithDueActs } from '../../db/repositories/acts';
 import { RemoteError } from '../../mail/remote/errors';
 import type { Application } from '../application';
 import { noteFault } from '../fault';
@@ -61,13 +61,19 @@ export class Keeper {
       const wanted = await mailboxesToKeep(this.app.db);
       const versions = new Map(wanted.map(({ id, version }) => [id, version]));
       for (const [id, { version, stop }] of this.#running) if (versions.get(id) !== version) stop.abort();
-      for (const { id, owner, version } of wanted) {
-        const running = this.#running.get(id);
-        if (running) {
-          if (await nextAct(this.app.db, owner, id, this.app.now())) running.wake();
-          continue;
-        }
-        if (this.#stopped || !(await this.#lease(id))) continue;
+      // Each with one question, however many mailboxes there are.
+      const due = await mailboxesWithDueActs(this.app.db, this.app.now());
+      for (const [id, { wake }] of this.#running) if (due.has(id)) wake();
+      const idle = wanted.filter(({ id }) => !this.#running.has(id));
+      const { db, process, now } = this.app;
+      const elsewhere = await leasesOfOthers(
+        db,
+        idle.map(({ id }) => leaseOf(id)),
+        process,
+        now(),
+      );
+      for (const { id, owner, version } of idle) {
+        if (this.#stopped || elsewhere.has(leaseOf(id)) || !(await this.#lease(id))) continue;
         const mailbox = await mailboxById(this.app.db, owner, id);
         if (mailbox?.version === version) this.#run(mailbox);
       }
@@ -79,7 +85,7 @@ export class Keeper {
   }
 
   #lease(id: string): Promise<boolean> {
-    return takeLease(this.app.db, `mailbox ${id}`, this.app.process, this.app.now(), LEASE_MS);
+    return takeLease(this.app.db, leaseOf(id), this.app.process, this.app.now(), LEASE_MS);
   }
 
   #run(mailbox: MailboxRow): void {
@@ -88,16 +94,23 @@ export class Keeper {
     let waking = new AbortController();
     const wake = () => waking.abort();
     stop.signal.addEventListener('abort', wake);
-    const waits = () => {
-      if (waking.signal.aborted && !stop.signal.aborted) waking = new AbortController();
-      return waking.signal;
+    const begins = () => {
+      if (!stop.signal.aborted) waking = new AbortController();
     };
-    const ended = keepMailbox(this.app, mailbox, { stopped: stop.signal, waits, lease: () => this.#lease(mailbox.id) })
+    const waits = () => waking.signal;
+    const ended = keepMailbox(this.app, mailbox, {
+      stopped: stop.signal,
+      begins,
+      waits,
+      lease: () => this.#lease(mailbox.id),
+    })
       .catch((error) => noteFault('Mailbox', error))
       .finally(() => this.#running.delete(mailbox.id));
     this.#running.set(mailbox.id, { version: mailbox.version, stop, wake, ended });
   }
 }
+
+const leaseOf = (mailboxId: string) => `mailbox ${mailboxId}`;
 
 /** Waits; called off it waits no longer. */
 function pause(ms: number, calledOff: AbortSignal): Promise<void> {
@@ -117,18 +130,26 @@ function pause(ms: number, calledOff: AbortSignal): Promise<void> {
 async function keepMailbox(
   app: Application,
   mailbox: MailboxRow,
-  around: { stopped: AbortSignal; waits(): AbortSignal; lease(): Promise<boolean> },
+  around: {
+    stopped: AbortSignal;
+    /** Says that what there is to do is looked for from now on: what comes later ends the next wait. */
+    begins(): void;
+    waits(): AbortSignal;
+    lease(): Promise<boolean>;
+  },
 ): Promise<void> {
   const { id, owner } = mailbox;
   let failures = 0;
   while (!around.stopped.aborted) {
     try {
+      around.begins();
       const remote = await app.openRemote(mailbox);
       try {
         const syncer = new Syncer(syncSession(app, mailbox, remote));
         let state = '';
         while (!around.stopped.aborted) {
           if (!(await around.lease())) return;
+          around.begins();
           const isBusy = await syncer.step();
           failures = 0;
           const now = isBusy ? 'reading' : 'ready';
