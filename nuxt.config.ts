@@ -52,6 +52,14 @@ export default defineNuxtConfig({
     mailKey: '',
     /** Set where the application stands behind TLS: cookies are for TLS only then, and the proxy's word counts. */
     tls: '',
+    /** How many trusted proxies stand before it; one where it stands behind TLS, else none. */
+    proxies: '',
+    /** So many tries to sign in, and new accounts, an hour from one network. */
+    triesPerHour: '',
+    /** The ports of mail servers that may be connected to, beside the usual ones; "any" for all. */
+    mailPorts: '',
+    /** Whether mail servers on this machine or in its own network may be connected to. */
+    mailPrivate: '',
     session: {
       name: 'jar-note',
       password: '',

@@ -10,6 +10,9 @@ import { run, say, Stop } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
 import { keepRunning } from './lib/supervise.mjs';
 
+/** As shared/utils/setting.ts has it, which is there only once packages are. */
+const isOn = (setting) => !/^(|no|off|false|0)$/i.test((setting ?? '').trim());
+
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const port = Number(process.env.PORT ?? 3080);
 const data = resolve(process.env.JAR_NOTE_DATA ?? join(root, '.data'));
@@ -64,7 +67,11 @@ await run(async () => {
     const env = {
       DATABASE_URL: url,
       NUXT_DEMO: process.env.JAR_NOTE_DEMO ?? 'yes',
-      ...(process.env.JAR_NOTE_TLS && { NUXT_TLS: 'yes', NUXT_SESSION_COOKIE_SECURE: 'true' }),
+      ...(isOn(process.env.JAR_NOTE_TLS) && { NUXT_TLS: 'yes', NUXT_SESSION_COOKIE_SECURE: 'true' }),
+      NUXT_PROXIES: process.env.JAR_NOTE_PROXIES ?? '',
+      NUXT_TRIES_PER_HOUR: process.env.JAR_NOTE_TRIES ?? '',
+      NUXT_MAIL_PORTS: process.env.JAR_NOTE_MAIL_PORTS ?? '',
+      NUXT_MAIL_PRIVATE: process.env.JAR_NOTE_MAIL_PRIVATE ?? '',
       NUXT_SESSION_PASSWORD: await secretIn(join(data, 'session-secret')),
       NUXT_MAIL_KEY: process.env.JAR_NOTE_MAIL_KEY ?? (await secretIn(join(data, 'mail-key'))),
     };

@@ -24,7 +24,8 @@ export async function openTestApplication(): Promise<Application> {
   const name = `test_${newId()}`;
   await admin.raw('CREATE DATABASE ??', [name]);
   url.pathname = `/${name}`;
-  const app = await openApplication(url.href);
+  // The mail servers of the tests are on loopback, on any port.
+  const app = await openApplication(url.href, { reach: { private: true, ports: 'any', own: [] } });
   afterAll(async () => {
     await app.close();
     await admin.raw('DROP DATABASE ??', [name]);

@@ -12,6 +12,8 @@ export interface SmtpServer extends Pick<MailServer, 'host' | 'port' | 'security
   /** A certificate the user trusts; '' for none. */
   certificate?: string;
   auth?: { user: string; pass: string };
+  /** The address its name stands for; the name itself is connected to without it. */
+  locate?: () => Promise<string>;
 }
 
 interface SmtpError extends Error {
@@ -84,7 +86,7 @@ function step<T>(
 async function openLine(server: SmtpServer, times: LineTimes): Promise<SMTPConnection> {
   checkLine(server);
   const connection = new SMTPConnection({
-    host: server.host,
+    host: (await server.locate?.()) ?? server.host,
     port: server.port,
     secure: server.security === 'tls',
     requireTLS: server.security === 'starttls',

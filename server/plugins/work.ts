@@ -1,3 +1,4 @@
+import { isOn } from '#shared/utils/setting';
 import { newId } from '../db/id';
 import { takeLease } from '../db/repositories/leases';
 import { loadDemoOnce } from '../services/demo';
@@ -35,7 +36,7 @@ export default defineNitroPlugin((nitro) => {
         app.wakeOutbox = (at) => outbox!.wake(at);
         outbox.wake(app.now());
       }
-      if (!loaded && useRuntimeConfig().demo) await loadDemoOnce(app, passwords);
+      if (!loaded && isOn(useRuntimeConfig().demo)) await loadDemoOnce(app, passwords);
       loaded = true;
       // What was stored by an earlier version is made findable, some at a time.
       if (unworded && (await takeLease(app.db, 'words', app.process, app.now(), PAUSE_MS * 5)))

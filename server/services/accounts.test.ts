@@ -13,7 +13,7 @@ import { currentMigration, migrate, NEWEST_MIGRATION } from '../db/migrations';
 import { newId } from '../db/id';
 import { takeTry } from '../db/repositories/accounts';
 import { takeLease } from '../db/repositories/leases';
-import { changeSettings, readSettings, signIn, signUp, waitAfter } from './accounts';
+import { changeSettings, readSettings, signIn, signUp, waitAfter, type Origin } from './accounts';
 import type { Application } from './application';
 import { enterDemo, loadDemoOnce } from './demo';
 import { beginDraft, changeDraft, discardDraft } from './drafts';
@@ -26,6 +26,11 @@ beforeAll(async () => {
   app = await openTestApplication();
 });
 
+const from = (name: string, part: Partial<Origin> = {}): Origin => ({
+  ...{ name, network: name, isKnown: false, most: 1_000 },
+  ...part,
+});
+
 describe('accounts', () => {
   it('sign in with their own password, whatever the case of the address', async () => {
     const account = await newAccount(app);
@@ -34,7 +39,7 @@ describe('accounts', () => {
         app,
         plainPasswords,
         { address: account.address.toUpperCase(), password: 'a long password' },
-        'here',
+        from('here'),
       ),
     ).toMatchObject({ id: account.id });
   });
@@ -50,12 +55,12 @@ describe('accounts', () => {
 
   it('answer alike for a wrong password and an address without account', async () => {
     const { address } = await newAccount(app);
-    const wrong = await signIn(app, plainPasswords, { address, password: 'wrong' }, 'here').catch((e) => e);
+    const wrong = await signIn(app, plainPasswords, { address, password: 'wrong' }, from('here')).catch((e) => e);
     const nobody = await signIn(
       app,
       plainPasswords,
       { address: 'nobody@test.example', password: 'wrong' },
-      'here',
+      from('here'),
     ).catch((e) => e);
     expect([wrong.status, wrong.message]).toEqual([401, nobody.message]);
   });
@@ -65,7 +70,7 @@ describe('accounts', () => {
     let now = 1_000_000_000_000;
     const slow: Application = { ...app, now: () => now };
     const attempt = (password: string) =>
-      signIn(slow, plainPasswords, { address, password }, 'here').then(
+      signIn(slow, plainPasswords, { address, password }, from('here')).then(
         () => 200,
         (e) => e.status,
       );
@@ -84,7 +89,7 @@ describe('accounts', () => {
   it('are slowed by where the tries come from, one at a time, and an owner elsewhere gets in', async () => {
     const { address } = await newAccount(app);
     const attempt = (password: string, origin: string) =>
-      signIn(app, plainPasswords, { address, password }, origin).then(
+      signIn(app, plainPasswords, { address, password }, from(origin)).then(
         () => 200,
         (e) => e.status,
       );
@@ -92,6 +97,76 @@ describe('accounts', () => {
     expect(burst.filter((status) => status === 401)).toHaveLength(3);
     expect(await attempt('a long password', 'stranger')).toBe(429);
     expect(await attempt('a long password', 'owner')).toBe(200);
+  });
+
+  it('are slowed by the network too, whatever addresses are tried there, while a browser that is known gets in', async () => {
+    const { address } = await newAccount(app);
+    const network = { network: 'one network', most: 10 };
+    const attempt = (to: string, password: string, part: Partial<Origin> = {}) =>
+      signIn(app, plainPasswords, { address: to, password }, from('one network', { ...network, ...part })).then(
+        () => 200,
+        (e) => e.status,
+      );
+    for (let i = 0; i < 10; i++) expect(await attempt(`new${i}@test.example`, 'wrong')).toBe(401);
+    expect(await attempt('new10@test.example', 'wrong')).toBe(429);
+    expect(await attempt(address, 'a long password')).toBe(429);
+    expect(await attempt(address, 'a long password', { isKnown: true, name: 'known browser' })).toBe(200);
+    const later: Application = { ...app, now: () => Date.now() + 3_600_001 };
+    const again = () => signIn(later, plainPasswords, { address, password: 'a long password' }, from('x', network));
+    // Who gets in is not counted.
+    for (let i = 0; i < 20; i++) expect(await again()).toMatchObject({ address });
+  });
+
+  it('that are made are counted by the network', async () => {
+    const make = (i: number, network = 'makes accounts') =>
+      signUp(
+        app,
+        plainPasswords,
+        { name: 'x', address: `made${i}@test.example`, password: 'a long password', locale: 'en-GB', timeZone: 'UTC' },
+        { from: from(network, { most: 3 }) },
+      ).then(
+        () => 200,
+        (e) => e.status,
+      );
+    expect([await make(1), await make(2), await make(3), await make(4)]).toEqual([200, 200, 200, 429]);
+    expect(await make(4, 'elsewhere')).toBe(200);
+  });
+
+  it('of strangers wait in a line that has an end, and who is known waits behind none of them', async () => {
+    const { address } = await newAccount(app);
+    let open = () => {};
+    const gate = new Promise<void>((resolve) => (open = resolve));
+    const slow = {
+      ...plainPasswords,
+      verify: async (hash: string, password: string) => {
+        if (password !== 'a long password') await gate;
+        return plainPasswords.verify(hash, password);
+      },
+    };
+    const strangers = Array.from({ length: 60 }, (_, i) =>
+      signIn(app, slow, { address: `s${i}@test.example`, password: 'wrong' }, from(`s${i}`)).then(
+        () => 200,
+        (e) => e.status,
+      ),
+    );
+    expect(await Promise.race(strangers)).toBe(429);
+    await signIn(app, slow, { address, password: 'a long password' }, from('known browser', { isKnown: true }));
+    open();
+    const ends = await Promise.all(strangers);
+    expect(ends.filter((status) => status === 401).length).toBeLessThanOrEqual(21);
+    expect(ends.filter((status) => status === 429).length).toBeGreaterThanOrEqual(39);
+  });
+
+  it('take no password that is tried first, and none that says who they are', async () => {
+    const make = (password: string) =>
+      signUp(app, plainPasswords, {
+        ...{ name: 'Wren Halloway', address: 'weak@test.example', password, locale: 'en-GB', timeZone: 'UTC' },
+      });
+    for (const weak of ['aaaaaaaaaa', '1234567890', ' '.repeat(10), 'weak@test.example'])
+      await expect(make(weak)).rejects.toMatchObject({
+        status: 422,
+        data: { fields: { password: expect.anything() } },
+      });
   });
 
   it('that come at once wait for each other, and none is given up for another', async () => {
@@ -157,7 +232,14 @@ describe('the database', () => {
     const unowned = (rows as { name: string; owned: number }[])
       .filter(({ owned }) => !Number(owned))
       .map(({ name }) => name);
-    expect(unowned.sort()).toEqual(['accounts', 'leases', 'migrations', 'migrations_lock', 'sign_in_attempts']);
+    expect(unowned.sort()).toEqual([
+      'accounts',
+      'leases',
+      'limits',
+      'migrations',
+      'migrations_lock',
+      'sign_in_attempts',
+    ]);
   });
 
   it('lets one of several processes do periodic work', async () => {

@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import type { Account } from '#shared/types/wire';
 import type { SignIn, SignUp } from '#shared/schemas/account';
 import type { Settings } from '#shared/schemas/settings';
@@ -14,11 +15,13 @@ import {
   takeTry,
   updateSettings,
 } from '../db/repositories/accounts';
+import { giveTurnBack, takeTurn } from '../db/repositories/limits';
 import { ownAddressKeys } from '../db/repositories/mailboxes';
 import { inTransaction } from '../db/transaction';
 import type { Application } from './application';
 import { asWritten, notFound, stale, UserError } from './errors';
 import { phrase } from '#core/text/phrase';
+import { passwordProblem } from './weakPassword';
 
 /** Hashing of passwords, handed in because it comes with the session module (scrypt). */
 export interface Passwords {
@@ -45,15 +48,23 @@ export async function accountWithSettings(
   return { account: { id, name: settings.name, address, addresses: [...addresses], demo }, settings };
 }
 
-/** Makes an account. @param begun what its settings begin with */
+/** Makes an account. @param begun what its settings begin with, and where from it is made */
 export async function signUp(
   app: Application,
   passwords: Passwords,
   input: SignUp,
-  begun: { sendDelay?: number } = {},
+  { from = null, ...begun }: { sendDelay?: number; from?: Origin | null } = {},
 ): Promise<Account> {
+  const problem = passwordProblem(input.password, input);
+  if (problem) throw new UserError(problem, 422, { code: 'invalid', fields: { password: problem } });
+  if (from) checkWait(await takeTurn(app.db, `sign-up ${from.network}`, { most: from.most, ms: HOUR_MS }, app.now()));
   const id = newId();
-  const account = { id, address: input.address, passwordHash: await passwords.hash(input.password), demo: false };
+  const account = {
+    id,
+    address: input.address,
+    passwordHash: await inTurn(false, () => passwords.hash(input.password)),
+    demo: false,
+  };
   const { name, locale, timeZone } = input;
   try {
     const settings = {
@@ -84,31 +95,64 @@ export function waitAfter(count: number): number {
   return count < 3 ? 0 : Math.min(2 ** (count - 2), 900) * 1000;
 }
 
+/** Where a try comes from. */
+export interface Origin {
+  /** What tries for one address are counted by: the network, or a browser that was signed in before. */
+  name: string;
+  isKnown: boolean;
+  /** What all tries are counted by, whatever the address. */
+  network: string;
+  /** So many tries an hour may come from one network. */
+  most: number;
+}
+
+const HOUR_MS = 3_600_000;
+
+/** @throws UserError when there is still to wait */
+function checkWait(wait: number): void {
+  if (wait <= 0) return;
+  const retryAfter = Math.ceil(wait / 1000);
+  throw new UserError(phrase('error.tooManyTries', { count: retryAfter }), 429, { code: 'slow-down', retryAfter });
+}
+
+/** Hashing is slow on purpose. Browsers that are known have a turn of their own, so that strangers keep nobody out. */
+const turns = { known: pLimit(1), strangers: pLimit(1) };
+/** So many strangers wait for theirs. */
+const MOST_WAITING = 20;
+const BUSY_S = 5;
+
+function inTurn<T>(isKnown: boolean, hash: () => Promise<T>): Promise<T> {
+  if (isKnown) return turns.known(hash);
+  if (turns.strangers.pendingCount >= MOST_WAITING)
+    throw new UserError(phrase('error.busySignIn', { count: BUSY_S }), 429, { code: 'slow-down', retryAfter: BUSY_S });
+  return turns.strangers(hash);
+}
+
 /**
  * Signs in. Failures are counted for the address and where they come from, whether there is such an account or not: so
- * neither answer nor waiting tells which addresses have one, and tries of strangers do not keep the owner out.
+ * neither answer nor waiting tells which addresses have one, and tries of strangers do not keep the owner out. They are
+ * counted for the network too, where the browser is not known.
  */
 export async function signIn(
   app: Application,
   passwords: Passwords,
   { address, password }: SignIn,
-  origin: string,
+  { name: origin, isKnown, network, most }: Origin,
 ): Promise<Account> {
+  const counted = `sign-in ${network}`;
+  if (!isKnown) checkWait(await takeTurn(app.db, counted, { most, ms: HOUR_MS }, app.now()));
   // Counted before the password is looked at, one after the other, so that many tries at once are counted too.
   const wait = await inTransaction(app.db, (trx) => takeTry(trx, address, origin, app.now(), waitAfter));
-  if (wait > 0) {
-    const retryAfter = Math.ceil(wait / 1000);
-    throw new UserError(phrase('error.tooManyTries', { count: retryAfter }), 429, {
-      code: 'slow-down',
-      retryAfter,
-    });
-  }
+  checkWait(wait);
   const account = await accountByAddress(app.db, address);
-  const right = await passwords.verify(account?.passwordHash || (await decoy(passwords)), password).catch(() => false);
+  const right = await inTurn(isKnown, async () =>
+    passwords.verify(account?.passwordHash || (await decoy(passwords)), password).catch(() => false),
+  );
   if (!account || !account.passwordHash || !right) {
     throw new UserError(phrase('error.signIn'), 401, { code: 'sign-in' });
   }
   await clearFailures(app.db, address, origin);
+  if (!isKnown) await giveTurnBack(app.db, counted);
   return (await accountOf(app, account.id))!;
 }
 

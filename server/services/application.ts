@@ -7,6 +7,7 @@ import { breakShelfRings } from '../db/repositories/shelves';
 import { mailboxById, type MailboxRow } from '../db/repositories/mailboxes';
 import type { RemoteMailbox, SenderPort } from '../mail/ports';
 import { openImap } from '../mail/remote/imap';
+import { addressOf, MAIL_PORTS, type Reach } from '../mail/remote/reach';
 import { goneSender, ownSender } from '../mail/remote/sender';
 import { seal, unseal } from '../mail/seal';
 import { passwordsOf } from './passwords';
@@ -32,6 +33,8 @@ export interface Application {
   sessions: SeenSessions;
   /** Lines for sending that stay open for a while. */
   lines: SmtpLines;
+  /** The address of a server that may be connected to. @throws RemoteError where none may be */
+  locate(server: { host: string; port: number }): Promise<string>;
   /** A line to the server of a mailbox. @throws RemoteError */
   openRemote(mailbox: MailboxRow): Promise<RemoteMailbox>;
   /** Says that something is to be done with a mailbox now. */
@@ -42,8 +45,17 @@ export interface Application {
   close(): Promise<void>;
 }
 
+const NOWHERE_PRIVATE: Reach = { private: false, ports: MAIL_PORTS, own: [] };
+
 /** Opens the database at `url`, brings it up to date and opens the stand-in post office. */
-export async function openApplication(url: string, { postOfficePort = 0, mailKey = '' } = {}): Promise<Application> {
+export async function openApplication(
+  url: string,
+  {
+    postOfficePort = 0,
+    mailKey = '',
+    reach = NOWHERE_PRIVATE,
+  }: { postOfficePort?: number; mailKey?: string; reach?: Reach } = {},
+): Promise<Application> {
   const db = connect(url);
   let office: PostOffice;
   const secret = randomBytes(24).toString('hex');
@@ -73,7 +85,10 @@ export async function openApplication(url: string, { postOfficePort = 0, mailKey
     },
     seal: (bound, plain) => seal(key, bound, plain),
     unseal: (bound, sealed) => unseal(key, bound, sealed),
-    openRemote: (mailbox) => openImap(mailbox.receiving, passwordsOf(app, mailbox).receiving),
+    locate: (server) =>
+      addressOf(server, { ...reach, own: [...reach.own, office.port, Number(new URL(url).port || 3306)] }),
+    openRemote: (mailbox) =>
+      openImap(mailbox.receiving, passwordsOf(app, mailbox).receiving, () => app.locate(mailbox.receiving)),
     wakeMailbox: () => {},
     wakeOutbox: () => {},
     now: () => Date.now(),

@@ -3,6 +3,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { saveDraft } from '../../tests/sending';
 import { newAccount, openTestApplication, plainPasswords } from '../../tests/application';
 import { PASSWORD, startDovecot, type Dovecot } from '../../tests/dovecot';
+import { openImap } from '../mail/remote/imap';
+import { addressOf, MAIL_PORTS } from '../mail/remote/reach';
 import { openSubmission, type Submission } from '../../tests/submission';
 import { said } from '../../tests/words';
 import { docFromText } from '#core/note/schema';
@@ -179,6 +181,94 @@ describe('connecting a mailbox', () => {
     server.close();
   });
 
+  it('asks for the password again before it would reach another server, or the same one another way', async () => {
+    const { id: owner } = await newAccount(app);
+    const kept = await connectMailbox(app, owner, reached());
+    const input = (part: object): MailboxInput => ({
+      ...reached(kept.address),
+      password: '',
+      version: kept.version,
+      ...part,
+    });
+    const thief = await babble('* OK ready\r\n');
+    const { receiving, sending } = input({});
+    const elsewhere = [
+      { receiving: { ...receiving, port: thief.port, security: 'none' } },
+      { receiving: { ...receiving, host: 'localhost' } },
+      { receiving: { ...receiving, security: 'starttls' } },
+      { receiving: { ...receiving, certificate: '' } },
+      { sending: { ...sending, port: thief.port } },
+      { sending: { ...sending, host: 'localhost' } },
+    ] as const;
+    let connections = 0;
+    thief.server.on('connection', () => connections++);
+    await app.db('limits').delete();
+    for (const part of elsewhere)
+      await expect(changeMailbox(app, owner, kept.id, input(part))).rejects.toMatchObject({
+        status: 422,
+        data: { fields: { password: { code: 'mailbox.typeAgain' } } },
+      });
+    expect(connections).toBe(0);
+    // What does not touch where it goes needs no password.
+    expect(await changeMailbox(app, owner, kept.id, input({ name: 'Mine' }))).toMatchObject({ name: 'Mine' });
+    thief.server.close();
+  });
+
+  it('does not send a password of its own for sending along with one typed for receiving', async () => {
+    const { id: owner } = await newAccount(app);
+    const input = reached();
+    const kept = await connectMailbox(app, owner, input);
+    const { secrets } = await app.db('mailboxes').where({ id: kept.id }).first();
+    const both = { ...JSON.parse(app.unseal(`${owner} ${kept.id}`, secrets)), sending: 'only for sending' };
+    await app
+      .db('mailboxes')
+      .where({ id: kept.id })
+      .update({ secrets: app.seal(`${owner} ${kept.id}`, JSON.stringify(both)) });
+    const moved = { ...input, version: kept.version, sending: { ...input.sending, host: 'localhost' } };
+    await expect(changeMailbox(app, owner, kept.id, moved)).rejects.toMatchObject({
+      data: { fields: { sendingPassword: { code: 'mailbox.typeAgain' } } },
+    });
+  });
+
+  it('is tried ten times an hour by hand, and no more', async () => {
+    const { id: owner } = await newAccount(app);
+    const input = reached();
+    input.receiving.port = await freePort();
+    const press = () =>
+      connectMailbox(app, owner, input).then(
+        () => '',
+        (error) => error.data.code,
+      );
+    for (let i = 0; i < 10; i++) expect(await press()).toBe('mail-refused');
+    expect(await press()).toBe('slow-down');
+    const later = { ...app, now: () => Date.now() + 3_600_001 };
+    await connectMailbox(later, owner, reached());
+  });
+
+  it('answers alike for every server that may not be connected to, and connects to none', async () => {
+    const strict: Application = {
+      ...app,
+      locate: (server) => addressOf(server, { private: false, ports: MAIL_PORTS, own: [] }),
+    };
+    strict.openRemote = (mailbox) => openImap(mailbox.receiving, PASSWORD, () => strict.locate(mailbox.receiving));
+    let connections = 0;
+    const { port, server } = await babble('* OK ready\r\n');
+    server.on('connection', () => connections++);
+    const said = [];
+    for (const host of ['127.0.0.1', 'localhost', '0.0.0.0', '2130706433', '9.9.9.9'])
+      for (const at of [port, dovecot.tlsPort, await freePort()]) {
+        const { id: owner } = await newAccount(app);
+        const input = reached();
+        Object.assign(input.receiving, { host, port: at });
+        const { data, phrase } = await connectMailbox(strict, owner, input).catch((error) => error);
+        said.push(JSON.stringify([data, phrase]));
+      }
+    expect(new Set(said).size).toBe(1);
+    expect(said[0]).toContain('not-allowed');
+    expect(connections).toBe(0);
+    server.close();
+  });
+
   it('refuses what is no mailbox in words', async () => {
     const wrong = { ...reached(), address: 'nobody', receiving: { ...reached().receiving, host: 'a b', port: 0 } };
     await expect(mailboxSchema.validate(wrong, { abortEarly: false })).rejects.toMatchObject({
@@ -196,6 +286,7 @@ describe('connecting a mailbox', () => {
 });
 
 describe('the servers proposed for an address', () => {
+  const nowhere = () => Promise.reject(new Error('nobody is connected to'));
   const srv = (name: string, port: number, priority = 0, weight = 0) => ({ name, port, priority, weight });
   const answering =
     (...hosts: string[]) =>
@@ -212,22 +303,24 @@ describe('the servers proposed for an address', () => {
     };
     const lookup = async (name: string) => records[name] ?? Promise.reject(new Error('none'));
     const all = async () => true;
-    expect(await proposeServers('Ada@Client.example', { lookup, tries: all })).toMatchObject({
+    expect(await proposeServers('Ada@Client.example', nowhere, { lookup, tries: all })).toMatchObject({
       receiving: { host: 'a.client.example', port: 9993, security: 'tls', user: 'Ada@Client.example', found: true },
       sending: { host: 'out.client.example', port: 587, security: 'starttls', found: true },
     });
-    expect(await proposeServers('a@client.example', { lookup, tries: answering('b.client.example') })).toMatchObject({
+    expect(
+      await proposeServers('a@client.example', nowhere, { lookup, tries: answering('b.client.example') }),
+    ).toMatchObject({
       receiving: { host: 'b.client.example' },
     });
   });
 
   it('are the usual ones where it names none, and it is said when nobody answers', async () => {
     const lookup = () => Promise.reject(new Error('none'));
-    expect(await proposeServers('a@x.example', { lookup, tries: answering('mail.x.example') })).toMatchObject({
+    expect(await proposeServers('a@x.example', nowhere, { lookup, tries: answering('mail.x.example') })).toMatchObject({
       receiving: { host: 'mail.x.example', port: 993, found: true },
       sending: { host: 'mail.x.example', port: 465, security: 'tls', found: true },
     });
-    expect(await proposeServers('a@x.example', { lookup, tries: answering() })).toMatchObject({
+    expect(await proposeServers('a@x.example', nowhere, { lookup, tries: answering() })).toMatchObject({
       receiving: { host: 'imap.x.example', found: false },
       sending: { host: 'smtp.x.example', found: false },
     });

@@ -15,6 +15,7 @@ import {
   updateMailbox,
   type MailboxRow,
 } from '../db/repositories/mailboxes';
+import { takeTurn } from '../db/repositories/limits';
 import { keepMessagesOf } from '../db/repositories/messages';
 import { countPlaces, messagesIn, settleFolders } from '../db/repositories/places';
 import { settleWaiting } from '../db/repositories/waiting';
@@ -77,9 +78,14 @@ async function infoOf(app: Application, owner: string, id: string): Promise<Mail
 }
 
 /** An error about a certificate brings the certificate along, so that it can be looked at and trusted. */
-async function withCertificate(error: unknown, server: MailServer, protocol: 'imap' | 'smtp'): Promise<unknown> {
+async function withCertificate(
+  app: Application,
+  error: unknown,
+  server: MailServer,
+  protocol: 'imap' | 'smtp',
+): Promise<unknown> {
   if (!(error instanceof RemoteError) || error.fault !== 'certificate') return error;
-  const certificate = await certificateOf(server, protocol).catch(() => null);
+  const certificate = await certificateOf(server, protocol, () => app.locate(server)).catch(() => null);
   return new UserError(error.phrase, 422, {
     code: 'mail-certificate',
     ...(certificate && { certificate: { ...certificate, side: protocol === 'imap' ? 'receiving' : 'sending' } }),
@@ -92,14 +98,36 @@ async function tryBoth(app: Application, mailbox: MailboxRow, { receiving, sendi
     const remote = await app.openRemote({ ...mailbox, secrets: sealPasswords(app, mailbox, { receiving, sending }) });
     await remote.folders().finally(() => remote.close());
   } catch (error) {
-    throw await withCertificate(error, mailbox.receiving, 'imap');
+    throw await withCertificate(app, error, mailbox.receiving, 'imap');
   }
   const { user, ...server } = mailbox.sending;
   try {
-    await tryServer({ ...server, auth: { user, pass: sending } });
+    await tryServer({ ...server, auth: { user, pass: sending }, locate: () => app.locate(server) });
   } catch (error) {
-    throw await withCertificate(error, mailbox.sending, 'smtp');
+    throw await withCertificate(app, error, mailbox.sending, 'smtp');
   }
+}
+
+/** Whether a password would reach another server than before, or the same one another way. */
+const goesElsewhere = (before: MailServer, now: MailServer): boolean =>
+  (['host', 'port', 'security', 'certificate'] as const).some((name) => before[name] !== now[name]);
+
+/** A stored password goes only where its owner sent it. */
+const typeAgain = (field: 'password' | 'sendingPassword') =>
+  new UserError(phrase('mailbox.typeAgain'), 422, {
+    code: 'invalid',
+    fields: { [field]: phrase('mailbox.typeAgain') },
+  });
+
+/** So often servers are tried by hand, so that nobody looks through a network with it. */
+const PRESSES = { most: 10, ms: 3_600_000 };
+async function takePress({ db, now }: Application, owner: string): Promise<void> {
+  const wait = await takeTurn(db, `connect ${owner}`, PRESSES, now());
+  if (!wait) return;
+  throw new UserError(phrase('mailbox.tooOften', { count: Math.ceil(wait / 60_000) }), 429, {
+    code: 'slow-down',
+    retryAfter: Math.ceil(wait / 1000),
+  });
 }
 
 const taken = () =>
@@ -109,6 +137,7 @@ const taken = () =>
 export async function connectMailbox(app: Application, owner: string, input: MailboxInput): Promise<MailboxInfo> {
   // Anybody may enter the demo.
   if ((await accountById(app.db, owner))?.demo) throw new UserError(phrase('mailbox.notInDemo'), 403, { code: 'demo' });
+  await takePress(app, owner);
   const id = newId();
   const passwords = { receiving: input.password, sending: input.sendingPassword || input.password };
   const secrets = sealPasswords(app, { owner, id }, passwords);
@@ -139,7 +168,14 @@ export async function changeMailbox(
 ): Promise<MailboxInfo> {
   const before = await mailboxById(app.db, owner, id);
   if (!before) throw notFound('mailbox');
+  await takePress(app, owner);
   const known = input.password && input.sendingPassword ? { receiving: '', sending: '' } : passwordsOf(app, before);
+  if (!input.password && goesElsewhere(before.receiving, input.receiving)) throw typeAgain('password');
+  if (!input.password && !input.sendingPassword && goesElsewhere(before.sending, input.sending))
+    throw typeAgain(known.sending === known.receiving ? 'password' : 'sendingPassword');
+  // A password of its own for sending stays with its server, whatever is typed for receiving.
+  if (!input.sendingPassword && known.sending !== known.receiving && goesElsewhere(before.sending, input.sending))
+    throw typeAgain('sendingPassword');
   const passwords = {
     receiving: input.password || known.receiving,
     sending:

@@ -37,21 +37,26 @@ const isReserved = (name: string): boolean => /(^|\.)(example|invalid|test)$/i.t
 const resolve: Lookup = async (name) => (isReserved(name) ? [] : dns.resolveSrv(name));
 
 /** Whether somebody listens there, and speaks TLS where that is expected. */
-async function answers({ host, port, security }: Candidate): Promise<boolean> {
-  if (isReserved(host)) return false;
-  return new Promise((resolve) => {
-    const socket =
-      security === 'tls'
-        ? connectTls({ host, port, servername: host, rejectUnauthorized: false }, () => end(true))
-        : connect({ host, port }, () => end(true));
-    const end = (answer: boolean) => {
-      socket.destroy();
-      resolve(answer);
-    };
-    socket.setTimeout(TRY_MS, () => end(false));
-    socket.once('error', () => end(false));
-  });
-}
+const answersAt =
+  (locate: (server: Candidate) => Promise<string>) =>
+  async ({ host, port, security }: Candidate): Promise<boolean> => {
+    if (isReserved(host)) return false;
+    const address = await locate({ host, port, security }).catch(() => null);
+    if (!address) return false;
+    return new Promise((resolve) => {
+      const socket =
+        security === 'tls'
+          ? connectTls({ host: address, port, servername: host, rejectUnauthorized: false }, () => end(true))
+          : connect({ host: address, port }, () => end(true));
+      const end = (answer: boolean) => {
+        socket.destroy();
+        resolve(answer);
+      };
+      socket.setTimeout(TRY_MS, () => end(false));
+      socket.once('error', () => end(false));
+    });
+  };
+type Tries = (candidate: Candidate) => Promise<boolean>;
 
 /** What a domain says of a service; nothing where it says nothing, or that there is none (a single dot, RFC 6186 3.4). */
 async function named(domain: string, service: readonly (readonly [string, 'tls' | 'starttls'])[], lookup: Lookup) {
@@ -68,7 +73,7 @@ async function named(domain: string, service: readonly (readonly [string, 'tls' 
 }
 
 /** The first that answers; all are asked at once. */
-async function firstThere(candidates: Candidate[], tries: typeof answers): Promise<Candidate | null> {
+async function firstThere(candidates: Candidate[], tries: Tries): Promise<Candidate | null> {
   const all = candidates.map((one) => tries(one));
   for (const [i, there] of all.entries()) if (await there) return candidates[i]!;
   return null;
@@ -80,7 +85,8 @@ async function firstThere(candidates: Candidate[], tries: typeof answers): Promi
  */
 export async function proposeServers(
   address: string,
-  { lookup = resolve, tries = answers } = {},
+  locate: (server: Candidate) => Promise<string>,
+  { lookup = resolve, tries = answersAt(locate) }: { lookup?: Lookup; tries?: Tries } = {},
 ): Promise<MailProposal> {
   const domain = address.slice(address.lastIndexOf('@') + 1).toLowerCase();
   const propose = async (what: keyof typeof SERVICES) => {

@@ -1,6 +1,7 @@
 import { dropUnusedFiles } from '../db/repositories/files';
 import { dropHands } from '../db/repositories/hands';
 import { dropOldImports } from '../db/repositories/imports';
+import { dropOldLimits } from '../db/repositories/limits';
 import {
   dropDeleted,
   dropDeletedShelves,
@@ -37,6 +38,7 @@ export async function tidyUp({ db, now }: Application): Promise<void> {
   await inPortions(() => dropOldImports(db, before(IMPORT_DAYS), 20));
   await inPortions(() => dropGone(db, before(BIN_DAYS), PORTION));
   await inPortions(() => dropOldTries(db, before(1), PORTION));
+  await inPortions(() => dropOldLimits(db, before(1), PORTION));
   await inPortions(() => dropOldSessions(db, now() - SESSION_MS, PORTION));
   await inPortions(() => emptyOutbox(db, before(OUTBOX_DAYS), 50));
   await inPortions(() => dropEmptyWordings(db, PORTION));

@@ -3,7 +3,8 @@ import { signUp } from '../../services/accounts';
 
 // Whoever begins can think better of what they send; a few seconds are noticed by nobody else.
 export default publicHandler(async (event, app) => {
-  const account = await signUp(app, passwords, await bodyOf(event, signUpSchema, 10_000), { sendDelay: 5 });
+  const input = await bodyOf(event, signUpSchema, 10_000);
+  const account = await signUp(app, passwords, input, { sendDelay: 5, from: tryOrigin(event, input.address) });
   await enter(event, app, account);
   return account;
 });

@@ -14,6 +14,7 @@ import * as texts from './0012_texts';
 import * as knowing from './0013_knowing';
 import * as wording from './0014_wording';
 import * as routines from './0015_routines';
+import * as limits from './0016_limits';
 
 /** Every step of the schema in order. A step that has run anywhere is never changed; a change is a new step. */
 const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): Promise<void> }> = {
@@ -32,6 +33,7 @@ const STEPS: Record<string, { up(knex: Knex): Promise<void>; down(knex: Knex): P
   '0013_knowing': knowing,
   '0014_wording': wording,
   '0015_routines': routines,
+  '0016_limits': limits,
 };
 
 /** Hands the steps to Knex from the bundle instead of a folder, so that the built server carries them. */

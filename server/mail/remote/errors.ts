@@ -16,10 +16,13 @@ export type RemoteFault =
   | 'folder'
   | 'full'
   | 'declined'
+  | 'not-allowed'
+  | 'busy'
+  | 'dropped'
   | 'cut';
 
 /** Faults that go by themselves, so that trying again makes sense. The others need the user. */
-const PASSING = new Set<RemoteFault>(['name', 'refused', 'silent', 'other-protocol', 'full', 'cut']);
+const PASSING = new Set<RemoteFault>(['name', 'refused', 'silent', 'other-protocol', 'full', 'busy', 'dropped', 'cut']);
 
 /** A server of somebody else's could not be used; says why in words, and whether trying again makes sense. */
 export class RemoteError extends UserError {
@@ -45,7 +48,7 @@ export interface Asked {
 /** What Node and OpenSSL say of a certificate that is not trusted. */
 const CERTIFICATE =
   /^(CERT_|DEPTH_ZERO_SELF_SIGNED_CERT|SELF_SIGNED_CERT_IN_CHAIN|UNABLE_TO_|ERR_TLS_CERT_ALTNAME_INVALID|ERR_TLS_CERT|HOSTNAME_MISMATCH|INVALID_CA|PATH_LENGTH_EXCEEDED)/;
-const BAD_TLS = /^(EPROTO|ERR_SSL_|ClosedAfterConnectTLS)/;
+const BAD_TLS = /^(EPROTO$|ERR_SSL_)/;
 
 interface Cause extends Error {
   code?: string;
@@ -80,18 +83,25 @@ export function remoteError(cause: unknown, { host, port, certificate }: Asked):
     const wrong = code === 'CERT_HAS_EXPIRED' ? 'expired' : certificate ? 'changed' : 'certificate';
     return new RemoteError('certificate', phrase(`mailbox.fault.${wrong}`, at));
   }
+  // RFC 5321 4.2.1 and RFC 4954 6 for SMTP; RFC 5530 3 for IMAP: what is so now may be otherwise soon.
+  const isForNow = (error.responseCode ?? 0) >= 400 && (error.responseCode ?? 0) < 500;
+  if (isForNow || /^(UNAVAILABLE|INUSE|LIMIT)$/.test(error.serverResponseCode ?? ''))
+    return make('busy', { ...at, said: said || String(error.responseCode ?? error.serverResponseCode) });
   const needsTls = /PRIVACYREQUIRED|LOGINDISABLED|cleartext|plaintext auth|login is disabled/i;
   if (needsTls.test([error.serverResponseCode, said, error.message].join(' '))) return make('needs-tls');
   if (error.authenticationFailed || error.responseCode === 535 || code === 'EAUTH' || code === 'ENOAUTH')
     return make('password', { ...at, said: said || '535' });
+  // Before anything the greeting says is looked at: a mail server of another kind names STARTTLS in it.
+  if (code === 'EPROTOCOL' && !error.responseCode) return make('other-protocol');
   if (BAD_TLS.test(code)) return make('no-tls');
   if (error.tlsFailed || code === 'ETLS' || /STARTTLS/i.test(error.message)) return make('no-starttls');
   if (error.mailboxMissing || /^(NONEXISTENT|TRYCREATE)$/.test(error.serverResponseCode ?? ''))
     return make('folder', { ...at, said });
+  if (/^ClosedAfterConnect/.test(code)) return said ? make('busy', { ...at, said }) : make('dropped');
   if (error.serverResponseCode === 'OVERQUOTA' || /quota|over ?quota|disk full/i.test(said)) return make('full');
-  if (/^(CONNECT_TIMEOUT|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH)$/.test(code)) return make('silent');
+  if (/^(CONNECT_TIMEOUT|GREETING_TIMEOUT|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH)$/.test(code)) return make('silent');
   if (
-    /^(GREETING_TIMEOUT|ClosedAfterConnectText|UnexpectedTag|MissingTag|InvalidResponse|ParserError|LineTooLarge|LiteralTooLarge|ResponseTooLarge|TooMany|EPROTOCOL)/.test(
+    /^(UnexpectedTag|MissingTag|InvalidResponse|ParserError|LineTooLarge|LiteralTooLarge|ResponseTooLarge|TooMany)/.test(
       code,
     )
   )

@@ -10,10 +10,10 @@ afterAll(() => dovecot.stop());
 
 it('a certificate that was trusted is said to have expired, and shown as such', async () => {
   const at = { host: '127.0.0.1', port: dovecot.tlsPort, security: 'tls', user: dovecot.user('wren') } as const;
-  const error = await openImap({ ...at, certificate: dovecot.certificate }, PASSWORD).then(
+  const error = await openImap({ ...at, certificate: dovecot.certificate }, PASSWORD, async () => at.host).then(
     () => null,
     (reason) => reason,
   );
   expect([error?.fault, said(error!.phrase)]).toEqual(['certificate', expect.stringContaining('has expired')]);
-  expect(await certificateOf({ ...at, certificate: '' }, 'imap')).toMatchObject({ expired: true });
+  expect(await certificateOf({ ...at, certificate: '' }, 'imap', async () => at.host)).toMatchObject({ expired: true });
 });

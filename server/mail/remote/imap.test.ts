@@ -27,6 +27,7 @@ it('leaves alone what another program has marked as deleted, on a server that ca
       ...{ port: dovecot.tlsPort, security: 'tls' },
     },
     PASSWORD,
+    async () => '127.0.0.1',
   );
   await remote.open('INBOX');
   const heads = await remote.heads(await remote.uids());
@@ -51,7 +52,7 @@ it('is told at once what the server said before anybody waited for it', async ()
   const address = dovecot.user('ada');
   const other = await dovecot.client(address);
   const at = { host: '127.0.0.1', certificate: dovecot.certificate, user: address };
-  const remote = await openImap({ ...at, port: dovecot.tlsPort, security: 'tls' }, PASSWORD);
+  const remote = await openImap({ ...at, port: dovecot.tlsPort, security: 'tls' }, PASSWORD, async () => at.host);
   await remote.open('INBOX');
   await other.append('INBOX', 'Subject: New\r\n\r\nHere.\r\n');
   // The server says with this answer that there is one more.

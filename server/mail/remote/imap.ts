@@ -68,11 +68,22 @@ function found(uids: number[] | false | undefined): number[] {
 /** A set is asked for in pieces that a server takes as one line. */
 const SET_UIDS = 1_000;
 
-/** A line to an IMAP server (RFC 3501, 9051), signed in. @throws RemoteError with what to do */
-export async function openImap(server: MailServer, password: string): Promise<RemoteMailbox> {
+/**
+ * A line to an IMAP server (RFC 3501, 9051), signed in.
+ * @param locate the address its name stands for
+ * @throws RemoteError with what to do
+ */
+export async function openImap(
+  server: MailServer,
+  password: string,
+  locate: () => Promise<string>,
+): Promise<RemoteMailbox> {
   checkLine(server);
+  const host = await locate().catch((error) => {
+    throw remoteError(error, server);
+  });
   const client = new ImapFlow({
-    host: server.host,
+    host,
     port: server.port,
     secure: server.security === 'tls',
     doSTARTTLS: server.security === 'starttls',
@@ -128,8 +139,11 @@ export async function openImap(server: MailServer, password: string): Promise<Re
   try {
     await client.connect();
   } catch (error) {
+    const { received } = client.stats();
     client.close();
-    throw remoteError(error, server);
+    // What says something else than a greeting is there, and is no mail server.
+    const isOther = (error as { code?: string }).code === 'GREETING_TIMEOUT' && received > 0;
+    throw remoteError(isOther ? Object.assign(error as Error, { code: 'InvalidResponse' }) : error, server);
   }
 
   return {

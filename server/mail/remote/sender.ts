@@ -8,14 +8,31 @@ import { handOverBySmtp, type SmtpLines } from '../smtp';
  * there has gone; what does not may have gone all the same.
  */
 export function ownSender(
-  { openRemote, lines }: { openRemote(mailbox: MailboxRow): Promise<RemoteMailbox>; lines: SmtpLines },
+  {
+    openRemote,
+    locate,
+    lines,
+  }: {
+    openRemote(mailbox: MailboxRow): Promise<RemoteMailbox>;
+    locate(server: { host: string; port: number }): Promise<string>;
+    lines: SmtpLines;
+  },
   mailbox: MailboxRow,
   password: string,
 ): SenderPort {
   const { host, port, security, certificate, user } = mailbox.sending;
   return {
     handOver: (envelope, raw) =>
-      handOverBySmtp({ host, port, security, certificate, auth: { user, pass: password } }, envelope, raw, lines),
+      handOverBySmtp(
+        {
+          ...{ host, port, security, certificate },
+          auth: { user, pass: password },
+          locate: () => locate({ host, port }),
+        },
+        envelope,
+        raw,
+        lines,
+      ),
 
     async wasAccepted(messageId) {
       try {

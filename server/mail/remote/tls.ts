@@ -64,9 +64,10 @@ const ASKED: Record<'imap' | 'smtp', { greets: RegExp; first: string; then: stri
 export async function certificateOf(
   server: MailServer,
   protocol: 'imap' | 'smtp',
+  locate: () => Promise<string>,
 ): Promise<Omit<ShownCertificate, 'side'>> {
   const { host, port } = server;
-  const socket = connectTcp({ host, port });
+  const socket = connectTcp({ host: await locate(), port });
   socket.setTimeout(PROBE_MS, () => socket.destroy(Object.assign(new Error('timeout'), { code: 'CONNECT_TIMEOUT' })));
   try {
     if (server.security === 'starttls') await askForTls(socket, protocol);

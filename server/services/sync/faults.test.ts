@@ -45,7 +45,7 @@ async function mailboxWith(subjects: string[]) {
 /** Brings a mailbox into step, through the proxy or directly. */
 async function sync(owner: string, id: string, port = dovecot.port): Promise<void> {
   const mailbox = (await mailboxById(app.db, owner, id))!;
-  const remote = await openImap({ ...mailbox.receiving, port }, PASSWORD);
+  const remote = await openImap({ ...mailbox.receiving, port }, PASSWORD, async () => mailbox.receiving.host);
   try {
     const syncer = new Syncer(syncSession(app, mailbox, remote));
     while (await syncer.step());

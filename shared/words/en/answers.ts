@@ -5,6 +5,7 @@ export default {
     addressTakenShort: 'There is already an account with this address.',
     tooManyTries:
       'Too many tries. Wait {count} second, then try again. | Too many tries. Wait {count} seconds, then try again.',
+    busySignIn: 'Many people are signing in. Wait {count} seconds, then try again.',
     signIn: 'The address or the password is wrong.',
     noDemo: 'This installation has no demo.',
     cueOf: 'The cue “{cue}” belongs to the note “{other}” already.',

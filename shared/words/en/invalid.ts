@@ -20,6 +20,9 @@ export default {
   noName: 'Type your name, as clients know you.',
   longName: 'This name is too long.',
   noNewPassword: 'Choose a password.',
+  commonPassword: 'That is one of the passwords tried first. Choose another one; a few words in a row make a good one.',
+  ownDataPassword:
+    'That is too close to your name or address. Choose another one; a few words in a row make a good one.',
   shortPassword: 'A password needs at least 10 characters.',
   noPassword: 'Type your password.',
   mailHost: 'Type the name of the server, such as imap.example.org.',

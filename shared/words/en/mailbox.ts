@@ -21,6 +21,11 @@ export default {
     folder: '{host} has no such folder. It says: {said}',
     full: 'The mailbox on {host} is full. Make room in it; what is still to be done is tried again.',
     declined: '{host} declined. It says: {said}',
+    'not-allowed':
+      'Jar Note may not connect to that server. Check its name and port, or ask whoever runs this installation to allow it.',
+    busy: '{host} cannot be used at the moment; it is tried again. It says: {said}',
+    dropped:
+      '{host} closed the connection before it said anything. It may be busy: try again in a few minutes, and check the port if that goes on.',
     cut: 'The line to {host} was cut.',
   },
   sealedElsewhere: 'The password cannot be opened on this installation. Type it again.',
@@ -29,5 +34,8 @@ export default {
   notWhole:
     'This message is larger than what is kept here, so it could not be brought back. Delete it for good where your mail lies.',
   elsewhere: 'That folder is in another mailbox. Choose one of the mailbox this message is in.',
+  typeAgain: 'The server has changed. Type the password again: it is sent only where you have sent it yourself.',
+  tooOften:
+    'You have tried to connect ten times within an hour. Wait {count} minute, then try again. | You have tried to connect ten times within an hour. Wait {count} minutes, then try again.',
   taken: 'This mailbox is connected already.',
 } as const;
