@@ -1,9 +1,17 @@
-import { diffArrays } from 'diff';
+import { diffArrays, type ArrayChange } from 'diff';
 import { BRACKETED_WHOLE } from './brackets';
 
 const PIECES = new RegExp(String.raw`${BRACKETED_WHOLE}|[\p{L}\p{N}\p{M}'’]+|\n|[^\s\p{L}\p{N}\p{M}]`, 'gu');
 
+/** Finding the least changes takes time with their square; beyond so many nobody reads them one by one. */
 const MOST_CHANGES = 1_000;
+
+/**
+ * The least changes between two lists (Myers 1986, as the package `diff` has it); null where there are more than a thousand,
+ * since finding them would take long.
+ */
+export const changesBetween = (one: string[], other: string[]): ArrayChange<string>[] | null =>
+  diffArrays(one, other, { maxEditLength: MOST_CHANGES }) ?? null;
 
 /** A word, a blank or a stop of a text, and where it stands. */
 export interface Token {
@@ -21,16 +29,15 @@ export const tokens = (text: string): Token[] =>
   }));
 
 /**
- * For each token of the one text, the token of the other that it is; -1 where there is none. Case does not count. The least changes
- * are found by the algorithm of Myers (1986), as the package `diff` has it; texts with more than a thousand changes between them
- * have nothing in common, since finding it would take long.
+ * For each token of the one text, the token of the other that it is; -1 where there is none. Case does not count. Texts with more
+ * than a thousand changes between them have nothing in common.
  */
 export function alignment(one: Token[], other: Token[]): number[] {
   const at = new Array<number>(one.length).fill(-1);
   const folded = (all: Token[]) => all.map(({ text }) => text.toLowerCase());
   let i = 0;
   let j = 0;
-  const changes = diffArrays(folded(one), folded(other), { maxEditLength: MOST_CHANGES }) ?? [];
+  const changes = changesBetween(folded(one), folded(other)) ?? [];
   for (const { added, removed, value } of changes) {
     if (added) j += value.length;
     else if (removed) i += value.length;

@@ -1,6 +1,6 @@
-import { diffArrays } from 'diff';
 import type { Node } from '@tiptap/pm/model';
 import { toText } from '../note/text';
+import { changesBetween } from '../text/aligned';
 import { BRACKETED_WHOLE } from '../text/brackets';
 
 /** A stretch of wording that stands in both, or was put in, or taken out. */
@@ -12,13 +12,22 @@ export interface Change {
 /** Words, blanks `[label]`, runs of space, line ends and stops, each a piece of its own. */
 const PIECES = new RegExp(String.raw`${BRACKETED_WHOLE}|[\p{L}\p{N}\p{M}'’]+|\n|[^\S\n]+|[^\s\p{L}\p{N}\p{M}]`, 'gu');
 
+/** A line with its end. */
+const LINES = /[^\n]*\n|[^\n]+/g;
+
 /**
  * The difference between two texts by word, as a reader takes it in: what was taken out stands before what came in its
- * place, and a lone space between two changes belongs to them. The least changes are found by the algorithm of Myers
- * (1986), as the package `diff` has it.
+ * place, and a lone space between two changes belongs to them. Where the least changes are too many to be found
+ * by word they are found by line, and where those are too many the one text stands in place of the other.
  */
 export function differenceOfTexts(before: string, after: string): Change[] {
-  const parts = diffArrays(before.match(PIECES) ?? [], after.match(PIECES) ?? []);
+  const all = (pattern: RegExp) => [before.match(pattern) ?? [], after.match(pattern) ?? []] as const;
+  const [one, other] = all(PIECES);
+  const parts = changesBetween(one, other) ??
+    changesBetween(...all(LINES)) ?? [
+      { value: one, removed: true, added: false, count: one.length },
+      { value: other, removed: false, added: true, count: other.length },
+    ];
   const out: Change[] = [];
   const add = (kind: Change['kind'], text: string) => {
     if (!text) return;

@@ -1,8 +1,8 @@
-import { diffArrays } from 'diff';
 import { Fragment, type Node } from '@tiptap/pm/model';
 import type { BlankDef } from '../blank/kinds/kind';
 import { kindOf } from '../blank/kinds/registry';
 import { schema } from '../note/schema';
+import { changesBetween } from '../text/aligned';
 import { holds, Unfiller } from './unfilled';
 
 /** A wording as compared piece by piece: words, blanks as one sign, stops. */
@@ -63,7 +63,7 @@ function within(line: Node, note: Node): Node {
   let index = 0;
   let first = -1;
   let last = -1;
-  for (const { added, removed, value } of diffArrays(pieces(note), pieces(line))) {
+  for (const { added, removed, value } of changesBetween(pieces(note), pieces(line)) ?? []) {
     if (removed) continue;
     if (!added) {
       if (first < 0) first = index;

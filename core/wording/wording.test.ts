@@ -71,6 +71,21 @@ describe('the difference by word', () => {
     );
   });
 
+  it('of texts that have little in common is by line, and of those that have nothing the one for the other', () => {
+    const text = (of: string, lines: number) =>
+      Array.from({ length: lines }, (_, i) => `${of}${i} `.repeat(100) + '\n').join('');
+    const same = text('same', 3);
+    const [before, after] = [text('a', 40) + same, text('b', 40) + same];
+    const changes = differenceOfTexts(before, after);
+    expect(changes.map(({ kind }) => kind)).toEqual(['out', 'in', 'same']);
+    expect(changes[2]!.text).toBe(same);
+    const lines = (of: string) => Array.from({ length: 4_000 }, (_, i) => `${of}${i}\n`).join('');
+    expect(differenceOfTexts(lines('a'), lines('b'))).toEqual([
+      { kind: 'out', text: lines('a') },
+      { kind: 'in', text: lines('b') },
+    ]);
+  });
+
   it('reads documents as their readers do', () => {
     expect(difference(parseDoc(doc('a', 'b')), parseDoc(doc('a', '', 'b')))).toEqual([
       { kind: 'same', text: 'a\n' },
