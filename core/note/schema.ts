@@ -233,6 +233,23 @@ export function isTooDeep(json: unknown, deepest = DEEPEST_JSON): boolean {
   return false;
 }
 
+/** So many paragraphs, cells, words of one kind and other pieces a document that is written may have. */
+export const MOST_NODES = 12_000;
+
+/** How many pieces a document has, what was left out of it included; counted no further than one behind `most`. */
+export function countNodes(json: unknown, most = MOST_NODES): number {
+  const open: unknown[] = [json];
+  let count = 0;
+  while (open.length && count <= most) {
+    const node = open.pop() as { content?: unknown; attrs?: { content?: unknown } } | null;
+    if (typeof node !== 'object' || node === null) continue;
+    count++;
+    for (const inner of [node.content, node.attrs?.content])
+      if (Array.isArray(inner)) for (const one of inner) open.push(one);
+  }
+  return count;
+}
+
 /**
  * Reads a stored document, checking every node, attribute and link against the schema.
  * @throws DocumentError that says why when it does not fit.

@@ -6,7 +6,7 @@ import { alignOf, closeClasses, isBordered, isDataTable } from './layout';
 import { trimmed } from './line';
 import { itemOf, lists } from './lists';
 import { stylesOf, withMarks, type Marks } from './styles';
-import type { DocJson } from '../note/schema';
+import { countNodes, MOST_NODES, type DocJson } from '../note/schema';
 
 /** What becomes of a picture of the HTML: what the note keeps of it, or null to leave it out. */
 export type PictureOf = (src: string, alt: string) => { file: string } | null;
@@ -287,6 +287,20 @@ class Reader {
   }
 }
 
+/** As many of some nodes as a document may have pieces; of a table or list that goes over it, as much as fits. */
+function withinNodes(nodes: DocJson[], most: number): DocJson[] {
+  let left = most;
+  for (const [i, node] of nodes.entries()) {
+    const count = countNodes(node, left);
+    left -= count;
+    if (left >= 0) continue;
+    const isCuttable = /^(table|bulletList|orderedList)$/.test(node.type);
+    const inner = isCuttable ? withinNodes(node.content ?? [], left + count - 1) : [];
+    return [...nodes.slice(0, i), ...(inner.length ? [{ ...node, content: inner }] : [])];
+  }
+  return nodes;
+}
+
 /**
  * Reads HTML of a message, a web page or a word processor into blocks of the note's own model. What mail can carry stays:
  * headings, lists, links, tables, pictures, bold, italic, underline, colour, alignment; everything else is dropped, its text
@@ -298,5 +312,9 @@ export function readHtml(html: string, picture: PictureOf = () => null): ReadHtm
   const reader = new Reader(picture, closeClasses(nodes));
   reader.read(nodes, [], false);
   reader.end();
-  return { blocks: tidy(lists(reader.blocks)), picturesLeft: reader.picturesLeft, cut };
+  const all = tidy(lists(reader.blocks));
+  const read = all.map(({ node }) => node);
+  const kept = withinNodes(read, MOST_NODES - 1);
+  const blocks = kept === read ? all : kept.map((node, i) => ({ ...all[i]!, node }));
+  return { blocks, picturesLeft: reader.picturesLeft, cut: kept === read ? cut : 'long' };
 }

@@ -29,4 +29,14 @@ describe('a table of text', () => {
     expect(readTable(writeTable(table)).cells).toEqual(table);
     expect(writeTable(table)).not.toMatch(/^"?=/m);
   });
+
+  it('with marks that quote nothing keeps them as they stand, and costs no more than any other', () => {
+    const many = `${'"a"b,c\n'.repeat(200)}`;
+    expect(readTable(many).cells).toHaveLength(200);
+    expect(readTable(many).cells[0]).toEqual(['"a"b', 'c']);
+    const { cells } = readTable('"'.repeat(3_000_001));
+    expect(cells[0]![0]).toHaveLength(3_000_001);
+    // One that is not closed is read as before.
+    expect(readTable('a,"b\nc,d').cells).toEqual([['a', 'b\nc,d']]);
+  });
 });

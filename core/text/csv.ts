@@ -40,10 +40,47 @@ const unguarded = (cell: string) => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1)
 const WIDEST = 1_000;
 const CELLS = 3_000_000;
 
+/** No cell is longer than this, and in no table stand more quotation marks where none may be. */
+const LONGEST_CELL = 1_000_000;
+const STRAY_MARKS = 100;
+
+/**
+ * How much of a table is read, and whether its quotation marks are those of RFC 4180. The package notes each one that is not,
+ * and looks through the rest of the text for it again.
+ */
+function boundsOf(text: string): { end: number; isQuoted: boolean } {
+  let cells = 0;
+  let stray = 0;
+  /** Where the quoted cell begins that is being read; -1 outside of one. */
+  let begun = -1;
+  let isStart = true;
+  for (let i = 0; i < text.length; i++) {
+    const sign = text[i]!;
+    if (begun >= 0) {
+      if (sign === '"' && text[i + 1] === '"') i++;
+      else if (sign === '"') {
+        if (i + 1 < text.length && !ENDS_CELL.includes(text[i + 1]!)) stray++;
+        begun = -1;
+      }
+      if (stray > STRAY_MARKS || (begun >= 0 && i - begun > LONGEST_CELL)) return { end: text.length, isQuoted: false };
+      continue;
+    }
+    if (sign === '"' && isStart) begun = i;
+    isStart = ENDS_CELL.includes(sign);
+    if (isStart && ++cells > CELLS) return { end: i, isQuoted: true };
+  }
+  return { end: text.length, isQuoted: true };
+}
+const ENDS_CELL = '\t\r\n,;|';
+
 /** Reads CSV (RFC 4180) or what was copied from a spreadsheet; the separator is found out. Empty lines are passed over. */
 export function readTable(text: string): TextTable {
-  const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+  const whole = text.replace(/^\uFEFF/, '');
+  const { end, isQuoted } = boundsOf(whole);
+  const { data, meta } = Papa.parse<string[]>(whole.slice(0, end), {
     skipEmptyLines: 'greedy',
+    // A sign that is in no text (Unicode 15, 23.7): each mark stands for itself then.
+    ...(!isQuoted && { quoteChar: '\uFFFF' }),
     delimitersToGuess: ['\t', ',', ';', '|'],
   });
   const width = Math.min(

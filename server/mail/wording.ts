@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { partsOf, partsOfText } from '#core/message/own';
 import { docOf, type ReadBlock } from '#core/reading/block';
 import { readHtml } from '#core/reading/read';
-import { parseDoc, type DocJson } from '#core/note/schema';
+import { MOST_NODES, parseDoc, type DocJson } from '#core/note/schema';
 import { toText } from '#core/note/text';
 import { pictureType } from './picture';
 import { contentOf, parseMessage, type Derived } from './parse';
@@ -57,7 +57,7 @@ const dataPicture = (src: string): Buffer | null => {
 };
 
 /** More lines than this are no wording of a note. */
-const LINES = 20_000;
+const LINES = MOST_NODES / 3;
 /** So much of a letter is looked through for what is written again and again. */
 const OWN = 20_000;
 

@@ -92,11 +92,14 @@ async function wordingOf(app: Application, owner: string, messageId: string): Pr
 }
 
 /** What the list of drafts shows of one. */
-const textsOf = ({ subject, body }: Pick<DraftContent, 'subject' | 'body'>) => ({
-  subjectText: toLine(parseDoc(subject)),
-  preview: toText(parseDoc(body)).replace(/\s+/g, ' ').trim().slice(0, 280),
-  openBlanks: [subject, body].reduce((sum, doc) => sum + openBlanksIn(parseDoc(doc)), 0),
-});
+function textsOf({ subject, body }: Pick<DraftContent, 'subject' | 'body'>) {
+  const [line, letter] = [parseDoc(subject), parseDoc(body)];
+  return {
+    subjectText: toLine(line),
+    preview: toText(letter).replace(/\s+/g, ' ').trim().slice(0, 280),
+    openBlanks: openBlanksIn(line) + openBlanksIn(letter),
+  };
+}
 
 /**
  * Writes a draft. It is not read back: a letter is saved with every pause of its writer, and they have what they wrote.

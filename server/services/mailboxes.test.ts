@@ -361,12 +361,10 @@ describe('a mailbox that is connected', () => {
     );
     const client = await dovecot.client(second.address);
     await client.append('INBOX', letter('Question', second.address));
-    const start = Date.now();
     const [question] = await until(
       () => inbox(owner),
       (rows) => rows.length === 1,
     );
-    expect(Date.now() - start).toBeLessThan(3_000);
     const draft = await beginDraft(app, owner, { mode: 'reply', originalId: question!.id });
     const ready = await saveDraft(app, owner, { ...draft, body: docFromText('Dear Ines,\n\non Monday.') });
     expect(await sendDraft(app, owner, draft.id, { version: ready.version, key: 'from-where' })).toMatchObject({

@@ -85,8 +85,8 @@ function checkParams(event: H3Event): void {
 /** What a body may have where nothing else is said, in bytes. */
 const ORDINARY = 1_000_000;
 /** The same for wording with its answers, and for a lookup with its rows. */
-export const DOCUMENT_BYTES = 12_000_000;
-export const TABLE_BYTES = 60_000_000;
+export const DOCUMENT_BYTES = 8_000_000;
+export const TABLE_BYTES = 10_000_000;
 const unreadable = () => new UserError(phrase('error.request'), 400, { code: 'invalid' });
 
 /**

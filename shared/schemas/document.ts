@@ -1,7 +1,7 @@
 import './words';
 import { mixed, array, number, object, string } from 'yup';
 import { wordingText } from '#core/blank/blanks';
-import { DocumentError, FILE, parseDoc, type DocJson } from '#core/note/schema';
+import { countNodes, DocumentError, FILE, MOST_NODES, parseDoc, type DocJson } from '#core/note/schema';
 import { toLine } from '#core/note/text';
 import { trimmed } from './text';
 import { phrase } from '#core/text/phrase';
@@ -17,6 +17,9 @@ export const bodyDoc = mixed<DocJson>({
   .test('document', function (value) {
     if (JSON.stringify(value).length > DOCUMENT_LIMIT) {
       return this.createError({ message: phrase('invalid.longWording') });
+    }
+    if (countNodes(value) > MOST_NODES) {
+      return this.createError({ message: phrase('invalid.manyPieces', { most: MOST_NODES }) });
     }
     try {
       // What its blanks may become is read too, since everything after this relies on it.

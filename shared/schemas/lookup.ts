@@ -6,6 +6,8 @@ import { isRecord, trimmed } from './text';
 import { phrase } from '#core/text/phrase';
 
 export const ROW_LIMIT = 50_000;
+/** So many cells a lookup has at most, in all its rows. */
+export const CELL_LIMIT = 250_000;
 
 const column = object({
   id: string().required().max(40),
@@ -16,6 +18,7 @@ const column = object({
 function isRows(value: unknown): value is Row[] {
   return (
     Array.isArray(value) &&
+    value.length <= ROW_LIMIT + 1 &&
     value.every((row) => isRecord(row) && Object.values(row).every((cell) => typeof cell === 'string'))
   );
 }
@@ -44,6 +47,11 @@ export const lookupSchema = object({
   rows: mixed<Row[]>((value): value is Row[] => isRows(value))
     .required()
     .test('count', phrase('invalid.manyRows', { most: ROW_LIMIT }), (rows) => (rows?.length ?? 0) <= ROW_LIMIT)
+    .test('size', phrase('invalid.manyCells', { most: CELL_LIMIT }), (rows) => {
+      let cells = 0;
+      for (const row of rows ?? []) cells += Object.keys(row).length;
+      return cells <= CELL_LIMIT;
+    })
     .test('cells', phrase('invalid.longCell'), (rows) =>
       (rows ?? []).every((row) => Object.values(row).every((cell) => cell.length <= 5000)),
     ),

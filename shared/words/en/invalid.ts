@@ -33,6 +33,8 @@ export default {
   personWithoutAddress: 'A person needs an address.',
   fileUnnamed: 'A file needs a name.',
   noWording: 'The wording is missing.',
+  manyPieces:
+    'This text has more than {most} paragraphs, cells and other pieces. Put part of it into another note, or send it as a file.',
   longWording: 'This text is too long to keep as one piece.',
   longSubject: 'A subject is one line of at most 900 characters.',
   manyRecipients: 'A message can go to at most 500 people.',
@@ -70,6 +72,7 @@ export default {
   longCell: 'A cell can have at most 5,000 characters.',
   noKeyColumn: 'Choose the column that names the rows.',
   emptyKey: 'The new key is empty.',
+  manyCells: 'A lookup has at most {most} cells. Leave out columns or rows nobody asks for.',
   manyRows: 'A lookup can have at most {most} rows.',
   keyMissing: 'There is no {column} in {rows}. Every row needs one.',
   keyTwice: 'The {column} “{key}” is in {rows}. Each can be there once.',
