@@ -60,6 +60,8 @@ export default defineNuxtConfig({
     mailPorts: '',
     /** Whether mail servers on this machine or in its own network may be connected to. */
     mailPrivate: '',
+    /** The folder of the database, where it is on this machine. */
+    dataFolder: '',
     session: {
       name: 'jar-note',
       password: '',

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { ensureBuild } from './lib/build.mjs';
 import { ensurePackages } from './lib/install.mjs';
 import { ensureMariaDb, isLeftBehind, secretIn, startMariaDb } from './lib/mariadb.mjs';
-import { isFree, waitUntil } from './lib/process.mjs';
+import { isAlive, isFree, startedBy, waitUntil } from './lib/process.mjs';
 import { run, say, Stop } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
 import { keepRunning } from './lib/supervise.mjs';
@@ -49,6 +49,10 @@ await run(async () => {
       await server?.stop();
       await database?.stop();
     })());
+  // npm passes signals on, but not that it was killed.
+  const starter = await startedBy('npm');
+  const watching = starter && setInterval(() => !isAlive(starter) && void stop().then(() => process.exit(0)), 500);
+  watching?.unref();
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.on(signal, () => void stop().then(() => process.exit(0)));
   const gaveUp = (error) => {
@@ -66,6 +70,7 @@ await run(async () => {
     if (stopping) return;
     const env = {
       DATABASE_URL: url,
+      NUXT_DATA_FOLDER: database ? data : '',
       NUXT_DEMO: process.env.JAR_NOTE_DEMO ?? 'yes',
       ...(isOn(process.env.JAR_NOTE_TLS) && { NUXT_TLS: 'yes', NUXT_SESSION_COOKIE_SECURE: 'true' }),
       NUXT_PROXIES: process.env.JAR_NOTE_PROXIES ?? '',

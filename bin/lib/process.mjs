@@ -101,6 +101,17 @@ export function isAlive(pid) {
   }
 }
 
+/** The process whose command line has `word` and that this one was started by, directly or through a shell; 0 for none. */
+export async function startedBy(word) {
+  for (let pid = process.ppid, i = 0; pid > 1 && i < 3; i++) {
+    if (await isAliveWith(pid, word)) return pid;
+    const stat = await readFile(`/proc/${pid}/stat`, 'utf8').catch(() => '');
+    // The name in brackets may hold anything; the parent is the second field behind it (proc(5)).
+    pid = Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1] ?? 0);
+  }
+  return 0;
+}
+
 /** Whether process `pid` is alive and was started with `word` in its command line; another that got its number is not. */
 export async function isAliveWith(pid, word) {
   if (!Number.isInteger(pid) || !isAlive(pid)) return false;

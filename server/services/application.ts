@@ -12,6 +12,8 @@ import { goneSender, ownSender } from '../mail/remote/sender';
 import { seal, unseal } from '../mail/seal';
 import { passwordsOf } from './passwords';
 import { SeenSessions } from './seenSessions';
+import { fullDisk } from './room';
+import type { Phrase } from '#core/text/phrase';
 import { SmtpLines } from '../mail/smtp';
 import { mailStore, type MailStore } from '../mail/store/store';
 import { openPostOffice, type PostOffice } from '../mail/standin/postOffice';
@@ -41,6 +43,8 @@ export interface Application {
   wakeMailbox(id: string): void;
   /** Says that something of the outbox is due at a moment, in milliseconds since 1970. */
   wakeOutbox(at: number): void;
+  /** Why nothing large may be stored now; null where it may. */
+  fullDisk(): Promise<Phrase | null>;
   now(): number;
   close(): Promise<void>;
 }
@@ -54,7 +58,8 @@ export async function openApplication(
     postOfficePort = 0,
     mailKey = '',
     reach = NOWHERE_PRIVATE,
-  }: { postOfficePort?: number; mailKey?: string; reach?: Reach } = {},
+    dataFolder = '',
+  }: { postOfficePort?: number; mailKey?: string; reach?: Reach; dataFolder?: string } = {},
 ): Promise<Application> {
   const db = connect(url);
   let office: PostOffice;
@@ -91,6 +96,7 @@ export async function openApplication(
       openImap(mailbox.receiving, passwordsOf(app, mailbox).receiving, () => app.locate(mailbox.receiving)),
     wakeMailbox: () => {},
     wakeOutbox: () => {},
+    fullDisk: () => fullDisk(dataFolder),
     now: () => Date.now(),
     async close() {
       app.lines.close();

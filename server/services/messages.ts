@@ -14,7 +14,7 @@ import { words } from '#core/search/words';
 import { notFound, UserError } from './errors';
 import { handsOfMessage } from '../db/repositories/hands';
 import { runTask } from '../work/pool';
-import { phrase } from '#core/text/phrase';
+import { phrase, type Phrase } from '#core/text/phrase';
 
 /** So many messages of a thread are shown. */
 const THREAD = 100;
@@ -172,8 +172,10 @@ export async function* importMessages(
     storing.push(done);
     underWay++;
   }
+  let full: Phrase | null = null;
   try {
     for await (const { raw, cut, bytes } of readMessages(source)) {
+      if (!portion.length && (full = await app.fullDisk())) break;
       read = bytes;
       if (looksLikeMessage(raw)) {
         portion.push({ raw, options: { cut, brought: true } });
@@ -196,7 +198,8 @@ export async function* importMessages(
   }
   await store();
   await Promise.all(storing);
-  if (passedOver) {
+  if (full) progress.problem = full;
+  else if (passedOver) {
     const none = progress.added + progress.known === 0;
     progress.problem = none ? phrase('importing.noMessages') : phrase('importing.passedOver', { count: passedOver });
   }

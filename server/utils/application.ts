@@ -16,6 +16,7 @@ export function useApplication(): Promise<Application> {
       postOfficePort: Number(postOfficePort) || 0,
       mailKey: String(mailKey),
       reach: { ...reach, own },
+      dataFolder: String(config.dataFolder),
     });
     opening.catch(() => (opening = null));
   }

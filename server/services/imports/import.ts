@@ -112,6 +112,8 @@ export async function readIntoImport(
 ): Promise<Import> {
   const { state } = await readImport(app, owner, id);
   if (state !== 'open') throw new UserError(phrase('importing.running'), 409);
+  const full = await app.fullDisk();
+  if (full) throw new UserError(full, 507, { code: 'full' });
   const name = ownName(file.name, await sourcesOf(app.db, owner, id));
   let fresh: Fresh[];
   try {

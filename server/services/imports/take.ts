@@ -66,6 +66,12 @@ export async function* runImport(app: Application, owner: string, id: string): A
   await readImport(app, owner, id);
   await setImportState(app.db, owner, id, 'running', app.now());
   for (;;) {
+    const full = await app.fullDisk();
+    if (full) {
+      const { total, waiting } = await countItems(app.db, owner, id);
+      yield { done: total - waiting, total, finished: true, problem: full };
+      return;
+    }
     const { total, waiting, taken } = await inTransaction(app.db, (trx) => takePortion({ ...app, db: trx }, owner, id));
     if (!taken) break;
     yield { done: total - waiting, total, finished: false, problem: null };

@@ -3,6 +3,7 @@ import { mailboxById, mailboxesToKeep, setMailboxState, type MailboxRow } from '
 import { mailboxesWithDueActs } from '../../db/repositories/acts';
 import { RemoteError } from '../../mail/remote/errors';
 import type { Application } from '../application';
+import { UserError } from '../errors';
 import { noteFault } from '../fault';
 import { syncSession } from './session';
 import { Syncer } from './syncer';
@@ -150,6 +151,8 @@ async function keepMailbox(
         while (!around.stopped.aborted) {
           if (!(await around.lease())) return;
           around.begins();
+          const full = await app.fullDisk();
+          if (full) throw new UserError(full, 507, { code: 'full' });
           const isBusy = await syncer.step();
           failures = 0;
           const now = isBusy ? 'reading' : 'ready';
@@ -170,10 +173,11 @@ async function keepMailbox(
       const isThere = await mailboxById(app.db, owner, id).catch(() => null);
       if (around.stopped.aborted || !isThere) return;
       const known = error instanceof RemoteError ? error : null;
-      if (!known) noteFault('Mailbox', error);
+      const words = error instanceof UserError ? error.phrase : null;
+      if (!words) noteFault('Mailbox', error);
       // A line that was cut is an ordinary thing; it is said when it cannot be made again.
-      if (known && (failures > 0 || !known.again || known.fault !== 'cut'))
-        await setMailboxState(app.db, owner, id, { state: 'problem', problem: known.phrase });
+      if (words && (failures > 0 || !known?.again || known.fault !== 'cut'))
+        await setMailboxState(app.db, owner, id, { state: 'problem', problem: words });
       const wait = known?.again === false ? HOPELESS_PAUSE_MS : Math.min(PAUSE_MS * 2 ** failures, LONGEST_PAUSE_MS);
       failures++;
       const renewing = setInterval(() => void around.lease().catch(() => {}), LEASE_MS / 3);

@@ -7,6 +7,8 @@ export default {
       'Too many tries. Wait {count} second, then try again. | Too many tries. Wait {count} seconds, then try again.',
     busySignIn: 'Many people are signing in. Wait {count} seconds, then try again.',
     signIn: 'The address or the password is wrong.',
+    diskFull:
+      'The disk of the server is nearly full: {free} are left. Nothing more is taken in, so that nothing is lost. Make room, then go on.',
     noDemo: 'This installation has no demo.',
     cueOf: 'The cue “{cue}” belongs to the note “{other}” already.',
     cueTaken: 'The cue “{cue}” belongs to another note already.',
