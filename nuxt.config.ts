@@ -1,5 +1,8 @@
+import { readFileSync } from 'node:fs';
+import { writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { deskChunks } from './bin/lib/chunks';
+import { licenceNotices } from './bin/lib/licences.mjs';
 import { lodashByName } from './bin/lib/lodashByName';
 import { minify } from './bin/lib/minify';
 import { ALIAS, buildTasks } from './bin/lib/tasks.mjs';
@@ -45,6 +48,7 @@ export default defineNuxtConfig({
     },
   },
   runtimeConfig: {
+    public: { version: JSON.parse(readFileSync(at('./package.json'), 'utf8')).version as string },
     databaseUrl: '',
     demo: '',
     postOfficePort: '',
@@ -104,6 +108,7 @@ export default defineNuxtConfig({
     hooks: {
       async compiled({ options }) {
         await buildTasks(`${options.output.serverDir}/tasks.mjs`);
+        await writeFile(`${options.output.serverDir}/licences.txt`, await licenceNotices(at('.')));
       },
     },
   },

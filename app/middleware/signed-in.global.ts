@@ -5,6 +5,8 @@ const toDoor = (wanted: string) => navigateTo({ path: '/sign-in', query: wanted 
 
 /** Every place but the door needs somebody signed in. */
 export default defineNuxtRouteMiddleware(async (to) => {
+  // Anybody may read what it is made with.
+  if (to.path === '/about') return;
   const store = useAccountStore();
   try {
     await store.load();

@@ -239,6 +239,9 @@ const isStale = computed(() => code.value === 'stale');
       </footer>
     </el-form>
     <RoutineSettings />
+    <p class="about">
+      <NuxtLink to="/about">{{ t('common.about') }}</NuxtLink>
+    </p>
   </div>
 </template>
 
@@ -293,6 +296,10 @@ const isStale = computed(() => code.value === 'stale');
 
 .weekdays :deep(.el-checkbox) {
   margin: 0;
+}
+
+.about {
+  padding: var(--s4) 0;
 }
 
 .wrong {

@@ -45,6 +45,9 @@ onMounted(() => store.load().catch((error) => (problem.value = messageOf(error))
       {{ t('account.noAccountYet') }}
       <NuxtLink :to="{ path: '/sign-up', query: $route.query }">{{ t('common.makeOne') }}</NuxtLink>
     </p>
+    <p class="other">
+      <NuxtLink to="/about">{{ t('common.about') }}</NuxtLink>
+    </p>
     <div v-if="store.demoOffered" class="demo">
       <p>
         {{ t('account.aboutDemo') }}

@@ -1,3 +1,4 @@
+import { isOn } from '#shared/utils/setting';
 import { phrase } from '#core/text/phrase';
 
 /** What a browser must not do with any answer of ours. The page itself names its own scripts (plugins/policy.ts). */
@@ -8,17 +9,13 @@ export default defineEventHandler((event) => {
     'Referrer-Policy': 'no-referrer',
     'Content-Security-Policy': contentPolicy("script-src 'self'"),
   });
-  if (useRuntimeConfig().tls) setResponseHeader(event, 'Strict-Transport-Security', 'max-age=31536000');
+  if (isOn(useRuntimeConfig().tls)) setResponseHeader(event, 'Strict-Transport-Security', 'max-age=31536000');
   if (event.path.startsWith('/api/'))
     setResponseHeaders(event, { 'Cache-Control': 'no-store', 'X-Build': useRuntimeConfig().app.buildId });
   // A form on another site cannot set this; together with SameSite=Lax it keeps strangers from writing.
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(event.method);
   const origin = getHeader(event, 'origin');
-  if (
-    writes &&
-    origin &&
-    hostOf(origin) !== getRequestHost(event, { xForwardedHost: Boolean(useRuntimeConfig().tls) })
-  ) {
+  if (writes && origin && hostOf(origin) !== getRequestHost(event, { xForwardedHost: isOn(useRuntimeConfig().tls) })) {
     throw errorAnswer(403, phrase('error.otherSite'), { code: 'other-site' });
   }
 });

@@ -7,6 +7,7 @@ export default defineNitroPlugin((nitro) => {
     const digests = [
       ...response.body.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([^<]*(?:<(?!\/script)[^<]*)*)<\/script>/g),
     ].map(([, script]) => `'sha256-${createHash('sha256').update(script!).digest('base64')}'`);
+    delete response.headers?.['x-powered-by'];
     setResponseHeader(event, 'Content-Security-Policy', contentPolicy(["script-src 'self'", ...digests].join(' ')));
   });
 });

@@ -10,5 +10,11 @@ export default {
   aboutAccount: 'An account of your own, on this installation.',
   newPassword: 'Password (10 characters or more)',
   makeAccount: 'Make the account',
+  aboutTitle: 'About · Jar Note',
+  aboutVersion: 'Version {version}.',
+  aboutMisspellings:
+    'The common misspellings come from the cspell dictionaries and Wikipedia, under the licence CC BY-SA 4.0.',
+  aboutLicences: 'What it is made with, and the licences',
+  backToDesk: 'Back to the Desk',
   alreadyHaveOne: 'Already have one?',
 } as const;

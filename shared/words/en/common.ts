@@ -22,6 +22,7 @@ export default {
   cannotSearch: 'Notes could not be searched. Type on to try again; if that does not help, reload this page.',
   fetchingNotes: 'Fetching your notes …',
   tryAgain: 'Try again',
+  about: 'About Jar Note',
   pinned: 'Pinned',
   to: 'To',
   cc: 'Cc',
