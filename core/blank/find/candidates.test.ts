@@ -89,6 +89,39 @@ describe('what looks like a blank', () => {
   });
 });
 
+describe('an amount that is kept', () => {
+  const origin = { firstName: '', lastName: '', fullName: '', company: '', address: '' };
+  const kept = (text: string, locale: string) =>
+    findCandidates(text, { ...ways, locale }, origin).map(({ blank }) => [blank.kind, blank.options.currency ?? '']);
+  it.each([
+    ['480 EUR', 'EUR'],
+    ['EUR 480', 'EUR'],
+    ['€480', 'EUR'],
+    ['480 €', 'EUR'],
+    ['480 euros', 'EUR'],
+    ['480 Euro', 'EUR'],
+    ['CHF 480', 'CHF'],
+    ['480 USD', 'USD'],
+    ['£480', 'GBP'],
+    ['480 Pounds', 'GBP'],
+    ['480 zł', 'PLN'],
+    ['9800円', 'JPY'],
+    ['480 ₽', 'RUB'],
+  ])('as %s stays in its currency, whatever the account’s', (written, currency) => {
+    for (const locale of ['en-GB', 'de-DE', 'sv-SE', 'ja-JP'])
+      expect([locale, kept(`It costs ${written} in all.`, locale)]).toEqual([locale, [['money', currency]]]);
+  });
+
+  it('with a sign that several currencies share is in that of the region, and no amount where nobody can tell', () => {
+    expect(kept('It costs $480 in all.', 'en-GB')).toEqual([['money', 'USD']]);
+    expect(kept('It costs $480 in all.', 'en-AU')).toEqual([['money', 'AUD']]);
+    expect(kept('It costs 480 dollars in all.', 'en-CA')).toEqual([['money', 'CAD']]);
+    expect(kept('Det kostar 480 kr.', 'sv-SE')).toEqual([['money', 'SEK']]);
+    expect(kept('It costs 480 kr in all.', 'en-GB')).toEqual([['text', '']]);
+    expect(kept('¥9800', 'zh-CN')).toEqual([['money', 'CNY']]);
+  });
+});
+
 it('finds places in a document, past blanks and formatting', () => {
   const t = (text: string, marks?: object[]) => ({ type: 'text', text, ...(marks && { marks }) });
   const doc = parseDoc({

@@ -35,7 +35,9 @@ export function findCandidates(written: string, ways: Ways, origin: Origin | nul
     const likely = as ?? guessKind(name);
     // Where the sign of the currency stands already, only the figure is asked.
     const kind =
-      likely.kind === 'money' && hasSign ? { kind: 'number', options: { ...kindOf('number').defaults } } : likely;
+      likely.kind === 'money' && hasSign && why === 'marked'
+        ? { kind: 'number', options: { ...kindOf('number').defaults } }
+        : likely;
     const whole = kind.kind === 'money' && why === 'marked' ? withCurrency(text, from, to) : { from, to, currency: '' };
     const options = whole.currency ? { ...kind.options, currency: whole.currency } : kind.options;
     out.push({

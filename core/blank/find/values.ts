@@ -50,7 +50,9 @@ export function findValues(text: string, { locale, today, off }: Ways, origin: O
   for (const { from, to } of singleDaysInText(text, today, locale, off)) add(from, to, 'day', 'value', of('date', {}));
   for (const { from, to } of timesInText(text)) add(from, to, 'time', 'value', of('time', {}));
   for (const { from, to } of telephonesInText(text)) add(from, to, 'telephone', 'value', of('text', {}));
-  for (const { from, to } of amountsInText(text, locale)) add(from, to, 'amount', 'value', of('money', {}));
+  // An amount stays in the currency it was written in; where nobody can tell which, it is asked as it stands.
+  for (const { from, to, currency } of amountsInText(text, locale))
+    add(from, to, 'amount', 'value', currency ? of('money', { currency }) : of('text', {}));
   for (const { from, to, called } of referencesInText(text))
     add(from, to, called || 'reference', 'value', of('text', {}));
 }
