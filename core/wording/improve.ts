@@ -86,6 +86,44 @@ function withoutCaret(node: Node): Node {
   return node.isLeaf ? node : node.copy(Fragment.fromArray(node.content.content.map(withoutCaret)));
 }
 
+const isPlace = (node: Node): boolean => node.type.name === 'blank' && Boolean(kindOf(node.attrs.kind).isPlace);
+
+/** Whether nothing but the place of the caret stands in a block. */
+const isPlaceAlone = (block: Node): boolean => {
+  let places = 0;
+  let others = 0;
+  block.descendants((child) => {
+    if (isPlace(child)) places++;
+    else if (child.isLeaf) others++;
+  });
+  return places > 0 && !others;
+};
+
+/** A sign or a space behind a note that ended its cue, or that was typed on from. */
+const ENDED = /^[\s\p{P}]{0,2}$/u;
+
+/**
+ * Whether a line of the letter says what a line of the note does: what was typed where the caret was put belongs to the
+ * letter, and so does the sign that ended a cue.
+ */
+function saysSame(line: Node, note: Node): boolean {
+  if (!line.sameMarkup(note) || !note.isTextblock) return false;
+  const parts: Node[][] = [[]];
+  note.forEach((child) => (isPlace(child) ? parts.push([]) : parts.at(-1)!.push(child)));
+  const before = Fragment.fromArray(parts[0]!);
+  const content = line.content;
+  if (content.size < before.size || !content.cut(0, before.size).eq(before)) return false;
+  if (parts.length === 1) return ENDED.test(signs(line.cut(before.size)));
+  const behind = Fragment.fromArray(parts.at(-1)!);
+  for (const rest of [0, 1, 2]) {
+    const start = content.size - behind.size - rest;
+    if (start < before.size) return false;
+    if (content.cut(start, start + behind.size).eq(behind) && ENDED.test(signs(line.cut(start + behind.size))))
+      return true;
+  }
+  return false;
+}
+
 /**
  * The wording of a note as it was edited in a letter, with its values turned back into their blanks and what was left out
  * back in its place. What of the letter is the note is found by its blanks and by its words; sentences written between its
@@ -101,21 +139,36 @@ export function improved(note: Node, letter: Node, insertion: string, blanks: Bl
   const read = unfiller.blocks(letter.content.content);
   const blocks = read.map(({ node }) => node);
   const touched = read.map(({ from }) => from.some((block) => holds(block, insertion)));
-  const wanted = note.content.content.map(withoutCaret);
+  const all = note.content.content;
+  // Lines that only held the caret are the note's, whatever was typed there.
+  const start = all.findIndex((block) => !isPlaceAlone(block));
+  const end = all.findLastIndex((block) => !isPlaceAlone(block)) + 1;
+  if (start < 0) return null;
+  const body = all.slice(start, end);
+  const around = (content: Node[]) => schema.node('doc', null, [...all.slice(0, start), ...content, ...all.slice(end)]);
+  const wanted = body.map(withoutCaret);
   const pairs = align(wanted, blocks);
   const places = blocks.flatMap((_, i) => (pairs.has(i) || touched[i] ? [i] : []));
   if (!places.length) return null;
   const region = blocks.slice(places[0], places.at(-1)! + 1);
   if (wanted.length === 1 && region.length === 1 && region[0]!.isTextblock) {
-    const part = within(region[0]!, wanted[0]!);
-    return schema.node('doc', null, [part.eq(wanted[0]!) ? note.firstChild! : part]);
+    const [line, own] = [region[0]!, body[0]!];
+    const part = saysSame(line, own) ? own : within(line, wanted[0]!);
+    return around([part.eq(wanted[0]!) || saysSame(part, own) ? own : part]);
   }
-  return schema.node(
-    'doc',
-    null,
-    region.map((block, i) => {
-      const j = pairs.get(places[0]! + i);
-      return j !== undefined && block.eq(wanted[j]!) ? note.child(j) : block;
-    }),
-  );
+  const kept: Node[] = [];
+  /** The place of the caret among what is kept, where a line of its own is for it. */
+  let open: Node | null = null;
+  region.forEach((block, i) => {
+    const j = pairs.get(places[0]! + i);
+    if (j === undefined) {
+      if (!open) kept.push(block);
+      return;
+    }
+    if (open) kept.push(open);
+    const own = body[j]!;
+    kept.push(block.eq(wanted[j]!) || saysSame(block, own) ? own : block);
+    open = body[j + 1] && isPlaceAlone(body[j + 1]!) ? body[j + 1]! : null;
+  });
+  return around(kept);
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { Node } from '@tiptap/pm/model';
 import { diffWordsWithSpace } from 'diff';
 import { describe, expect, it } from 'vitest';
 import { lookups } from '../../demo/lookups';
@@ -252,6 +253,46 @@ describe('a note improved from the letter it was put into', () => {
     const back = improved(parseDoc(note.body), parseDoc(json), 'i1', kept.blanks);
     return back && toText(back);
   };
+
+  describe('that was put in by its cue, or with a place for the caret', () => {
+    const caret: DocJson = { type: 'blank', attrs: { label: 'caret', kind: 'caret', options: {} } };
+    const words = (text: string): DocJson => ({ type: 'text', text });
+    const p = (...content: DocJson[]): DocJson => ({ type: 'paragraph', ...(content.length && { content }) });
+    const whole = (...content: DocJson[]) => parseDoc({ type: 'doc', content });
+    const back = (noteBody: Node, letter: Node) => {
+      const { fill: kept } = put({ subject: doc('x'), body: noteBody.toJSON() as DocJson });
+      return improved(noteBody, letter, 'i1', kept.blanks);
+    };
+    it.each([
+      ['a space', ' '],
+      ['a stop', '.'],
+      ['a bracket and a space', ') '],
+    ])('is the same with %s behind it', (_, sign) => {
+      const note = whole(p(words('Thank you for your message')));
+      expect(back(note, whole(p(words(`Thank you for your message${sign}`))))?.eq(note)).toBe(true);
+    });
+    it.each<[string, Node, Node]>([
+      ['in a line of its own at the end', whole(p(words('Dear all,')), p(caret)), whole(p(words('Dear all,')), p())],
+      [
+        'in a line that was written in',
+        whole(p(words('Dear all,')), p(caret), p(words('With kind regards,'))),
+        whole(p(words('Dear all,')), p(words('my own words')), p(words('and more')), p(words('With kind regards,'))),
+      ],
+      [
+        'in the middle of a line',
+        whole(p(words('We meet at '), caret, words(', as agreed before.'))),
+        whole(p(words('We meet at nine o’clock, as agreed before.'))),
+      ],
+      ['at the end of a line', whole(p(words('Please bring '), caret)), whole(p(words('Please bring ')))],
+    ])('is the same with its caret %s', (_, note, letter) => {
+      expect(back(note, letter)?.eq(note)).toBe(true);
+    });
+    it('is another one when its words were changed', () => {
+      const note = whole(p(words('We meet at '), caret, words(', as agreed before.')));
+      const letter = whole(p(words('We meet at nine, as I said before.')));
+      expect(back(note, letter)?.eq(note)).toBe(false);
+    });
+  });
 
   it('takes changed words over, and keeps its blanks where their values were changed by hand', () => {
     expect(
