@@ -13,6 +13,7 @@ import { clientMessage, expect } from './desk';
 export const PUBLIC = [
   'GET /health',
   'GET /account',
+  'GET /licences',
   'POST /account/sign-up',
   'POST /account/sign-in',
   'POST /account/sign-out',

@@ -90,8 +90,8 @@ async function keep() {
 }
 
 /** The wording becomes that of the note that is there; its history keeps the former one. */
-async function improve(note: Note) {
-  await submit({ ...note, body: toRaw(content).body }, async (valid) => {
+async function improve(note: Note, improvedBody: DocJson) {
+  await submit({ ...note, body: improvedBody }, async (valid) => {
     emit('improved', await onItsWay(notes.change(note.id, note.version, valid)), note);
   });
 }

@@ -82,7 +82,7 @@ const saved = computed(
     @close="isShown = false"
   />
   <footer class="foot" data-part="foot">
-    <div class="findings" role="status">
+    <div class="findings" :class="{ any: first }" role="status">
       <template v-if="first">
         <button
           v-if="!isShown"
@@ -140,8 +140,9 @@ const saved = computed(
 .foot {
   flex: none;
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: var(--s3);
+  gap: 0 var(--s3);
   min-height: 46px;
   border-top: 1px solid var(--rule);
 }
@@ -156,6 +157,13 @@ const saved = computed(
   }
 }
 
+/* What is found has the whole width: why a message does not leave is read before anything is pressed. */
+.findings.any {
+  flex: 1 0 100%;
+  min-height: 30px;
+  border-bottom: 1px solid var(--rule);
+}
+
 .findings {
   flex: 1;
   min-width: 0;
@@ -166,9 +174,21 @@ const saved = computed(
 
 .finding {
   min-width: 0;
+  padding: 2px 0;
+  text-align: left;
+  /* Two lines, and what is longer is read in the list. */
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
   overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+}
+
+.foot > [role='status'].small {
+  margin-left: auto;
+}
+
+.findings:not(.any) + .small {
+  margin-left: 0;
 }
 
 .findings > .text-button {

@@ -147,9 +147,9 @@ const similar = shallowRef<NoteRow[]>([]);
 const proposed = computed(() => (props.note ? null : (similar.value[0]?.shelfId ?? null)));
 const near = ref<{ improve(): void }>();
 /** The wording is taken to the note that is there, to be kept as its new wording. */
-function improve(note: Note) {
+function improve(note: Note, improvedBody: DocJson) {
   useKeepStore().bring(note.id, {
-    input: { ...note, subject: note.subject, body: body.getJSON() as DocJson },
+    input: { ...note, body: improvedBody },
     origin: brought?.origin ?? null,
   });
   keeping.settled();

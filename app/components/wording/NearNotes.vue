@@ -3,15 +3,22 @@ import { watchDebounced } from '@vueuse/core';
 import type { Note, NoteRow } from '#shared/types/wire';
 import { parseDoc, type DocJson } from '#core/note/schema';
 import { toText } from '#core/note/text';
+import { reblanked } from '#core/wording/reblanked';
 import { useNotesStore } from '~/stores/notes';
 
 /** Notes that say nearly the same as what is about to be kept, with the difference, and the way to improve one instead. */
 const props = defineProps<{ body: DocJson }>();
-const emit = defineEmits<{ improve: [note: Note]; found: [rows: NoteRow[]] }>();
+const emit = defineEmits<{ improve: [note: Note, body: DocJson]; found: [rows: NoteRow[]] }>();
 
 const notes = useNotesStore();
 const found = shallowRef<{ row: NoteRow; likeness: number }[]>([]);
 const shown = shallowRef<Note | null>(null);
+
+/** What that note would say: what is one client's here stays a blank there. */
+const becomes = computed(
+  () => shown.value && (reblanked(parseDoc(shown.value.body), parseDoc(props.body)).toJSON() as DocJson),
+);
+const improve = () => shown.value && emit('improve', shown.value, becomes.value!);
 
 const text = computed(() => toText(parseDoc(props.body)));
 const searching = lastAsked();
@@ -42,7 +49,7 @@ const word = (likeness: number) =>
 
 /** One key improves the first instead of keeping a second of the same. */
 defineExpose({
-  improve: () => shown.value && emit('improve', shown.value),
+  improve,
   any: computed(() => found.value.length > 0),
 });
 </script>
@@ -61,13 +68,13 @@ defineExpose({
         type="button"
         class="text-button small"
         :aria-keyshortcuts="shortcutOf('improveNear')"
-        @click="emit('improve', shown)"
+        @click="improve"
       >
         {{ t('wording.improveThatOne') }}
       </button>
     </p>
     <div v-if="shown" class="sheet" :aria-label="t('wording.differenceFromName', { name: shown.name })">
-      <WordDifference :before="shown.body" :after="body" />
+      <WordDifference :before="shown.body" :after="becomes!" />
     </div>
   </section>
 </template>

@@ -89,6 +89,27 @@ describe('what looks like a blank', () => {
   });
 });
 
+describe('a date with its figures left out', () => {
+  it.each([
+    '__.__.2026',
+    'XX.XX.2026',
+    'xx.xx.2026',
+    '__/__/2026',
+    'XX-XX-2026',
+    '__.12.2026',
+    '24.XX.2026',
+    '2026-__-__',
+    '2026-XX-XX',
+    '__.__.____',
+    'dd.mm.yyyy',
+  ])('is one date: %s', (written) => {
+    for (const text of [`We meet on ${written}.`, `Am ${written} um 9 Uhr`, `(${written})`]) {
+      const found = findCandidates(text, ways);
+      expect([text, found.map((one) => [one.text, one.blank.kind])]).toEqual([text, [[written, 'date']]]);
+    }
+  });
+});
+
 describe('an amount that is kept', () => {
   const origin = { firstName: '', lastName: '', fullName: '', company: '', address: '' };
   const kept = (text: string, locale: string) =>

@@ -37,10 +37,19 @@ const MARKS: Mark[] = [
   // A date or a time with its figures left out.
   {
     pattern:
-      /(?<![\p{L}\p{N}_/.-])(?:[xX_]{2}|[dDjJtT]{1,2})([/.-])(?:[xX_]{2}|[mM]{1,2})\1(?:[xX_]{2,4}|[yYaAjJ]{2,4})(?![\p{L}\p{N}_/-])/gu,
+      /(?<![\p{L}\p{N}_/.-])(?:[xX_]{2}|[dDjJtT]{1,2})([/.-])(?:[xX_]{2}|[mM]{1,2})\1(?:[xX_]{2,4}|[yYaAjJ]{2,4}|(?:19|20)\d{2})(?![\p{L}\p{N}_/-])/gu,
     label: () => 'date',
   },
-  { pattern: /(?<![\p{L}\p{N}_/.-])[yYxX_]{4}-[mMxX_]{2}-[dDxX_]{2}(?![\p{L}\p{N}_/-])/gu, label: () => 'date' },
+  // With its month written as well, or its day.
+  {
+    pattern:
+      /(?<![\p{L}\p{N}_/.-])(?:[xX_]{2}([/.-])\d{1,2}|\d{1,2}([/.-])[xX_]{2})(?:\1\2)(?:[xX_]{2,4}|(?:19|20)\d{2})(?![\p{L}\p{N}_/-])/gu,
+    label: () => 'date',
+  },
+  {
+    pattern: /(?<![\p{L}\p{N}_/.-])(?:[yYxX_]{4}|(?:19|20)\d{2})-[mMxX_]{2}-[dDxX_]{2}(?![\p{L}\p{N}_/-])/gu,
+    label: () => 'date',
+  },
   // The same with no year, with its stop or without.
   {
     pattern: /(?<![\p{L}\p{N}_/.-])(?:__|[dDjJtT]{2})([/.])(?:__|[mM]{2})(?:\1(?!\S))?(?![\p{L}\p{N}_/-])/gu,
