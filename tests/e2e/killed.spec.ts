@@ -27,6 +27,7 @@ test('a server that is killed again and again while it works loses nothing it sa
     NUXT_DEMO: '',
     NUXT_SESSION_PASSWORD: 'only for this test, and long enough',
     NUXT_MAIL_KEY: 'only for this test too',
+    NUXT_MAIL_PORTS: 'any',
   };
   const start = async () => {
     // What a killed process held is free at once, as it is for everybody after half a minute.
