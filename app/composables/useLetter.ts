@@ -56,6 +56,8 @@ interface Surroundings {
   onPassage(insertion: string, place: string): void;
   /** What becomes of pictures and files that are pasted or dropped. */
   paste: Partial<typeof PasteFromElsewhere.options>;
+  /** The insertion of a note was undone, or is there again. */
+  onUndone(insertion: string, isUndone: boolean): void;
   /** Takes what is typed, or a key pressed, while a note is on its way into the letter; false when none is. */
   hold(typed: Typed): boolean;
 }
@@ -221,6 +223,8 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
   }
   void prepare();
 
+  const insertions = useInsertions(body);
+
   /** Puts a note in at the caret, or in place of what was typed to find it. What it draws on has been fetched. */
   function insert(note: Note, target?: Omit<Target, 'editor'> & { editor?: Editor }): string {
     const insertion = crypto.randomUUID().slice(0, 8);
@@ -235,13 +239,16 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       : { subject: noteSubject, body: wording };
     const filled = fill(source, context.value, {}, insertion);
     if (person() === undefined) early.add(insertion);
-    handle.change({
+    const along = travelling(note);
+    const own = {
+      ...filled.fill,
       // A part is not the note: it is neither counted nor improved as one.
-      fills: {
-        ...fills.value,
-        [insertion]: { ...filled.fill, ...(note.id && { note: note.id, noteVersion: note.version }) },
-      },
-      ...travelling(note),
+      ...(note.id && { note: note.id, noteVersion: note.version }),
+    };
+    const was = { draft: draft.value!, body: body.state.doc, subject: subject.state.doc };
+    handle.change({
+      fills: { ...fills.value, [insertion]: own },
+      ...along,
     });
     const behind = target?.cue?.behind ?? '';
     if (inSubject) insertNote(subject, withBehind(filled.subject, behind), target!.range);
@@ -255,6 +262,24 @@ export function useLetter(handle: ReturnType<typeof useDraft>, around: Surroundi
       !placesIn(subject.state.doc).length;
     if (wanted && filled.subject.content.size > 2)
       subject.commands.setContent(fitDoc(filled.subject, subject.schema), { emitUpdate: true });
+    const given = subject.state.doc;
+    const setSubject = (from: Node, to: Node) =>
+      subject.state.doc.eq(from) && !from.eq(to) && subject.commands.setContent(to.toJSON(), { emitUpdate: true });
+    let last: Fill = own;
+    insertions.add(was.body, {
+      undone() {
+        const { [insertion]: gone, ...others } = fills.value;
+        last = gone ?? last;
+        handle.change({ fills: others, ...withoutCome(draft.value!, was.draft, along) });
+        setSubject(given, was.subject);
+        around.onUndone(insertion, true);
+      },
+      redone() {
+        handle.change({ fills: { ...fills.value, [insertion]: last }, ...travelling(note) });
+        setSubject(was.subject, given);
+        around.onUndone(insertion, false);
+      },
+    });
     return insertion;
   }
 

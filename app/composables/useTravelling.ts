@@ -2,6 +2,22 @@ import type { Draft, Note } from '#shared/types/wire';
 import { addressKey, type Mailbox } from '#core/message/address';
 import type { useDraft } from './useDraft';
 
+/** A draft without what came along with a note; what was there before stays. */
+export function withoutCome(now: Draft, before: Draft, came: Partial<Draft>): Partial<Draft> {
+  const boxes = (list: 'to' | 'cc' | 'bcc') => {
+    const fresh = new Set((came[list] ?? []).slice(before[list].length).map(({ address }) => addressKey(address)));
+    return fresh.size ? { [list]: now[list].filter(({ address }) => !fresh.has(addressKey(address))) } : {};
+  };
+  const name = ({ file, name }: Draft['attachments'][number]) => `${file}${name}`;
+  const files = new Set((came.attachments ?? []).slice(before.attachments.length).map(name));
+  return {
+    ...boxes('to'),
+    ...boxes('cc'),
+    ...boxes('bcc'),
+    ...(files.size && { attachments: now.attachments.filter((one) => !files.has(name(one))) }),
+  };
+}
+
 /** What goes with a note into a letter besides its wording: its recipients and its attachments. */
 export function useTravelling(handle: ReturnType<typeof useDraft>) {
   const { draft } = handle;

@@ -54,6 +54,8 @@ function words(one: Tending): string {
   if (one.kind === 'nearly-same') return t('tending.nearlySame', { other: nameOf(one.other) });
   if (one.kind === 'day-over') return t('tending.dayOver', { day: onDay(one.day) });
   if (one.kind === 'lookup-gone') return t('tending.lookupGone');
+  if (one.kind === 'no-currency') return t('tending.noCurrency', { label: one.label });
+  if (one.kind === 'names-client') return t('tending.namesClient', { said: one.said });
   if (one.kind === 'cue-accident')
     return t('tending.cueAccident', { cue: one.cue, count: one.count, messages: one.messages });
   if (one.kind === 'always-same')

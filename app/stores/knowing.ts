@@ -192,8 +192,11 @@ export const useKnowingStore = defineStore('knowing', () => {
     return true;
   }
 
-  /** Counts a note that was put into a letter, and learns from it where the letter answers the message that was read. */
-  function used(id: string, use: NoteUse, answers: string | null): void {
+  /**
+   * Counts a note that was put into a letter, and learns from it where the letter answers the message that was read.
+   * @returns how to take that back
+   */
+  function used(id: string, use: NoteUse, answers: string | null): () => void {
     coming = { id: '', since: 0 };
     const one = message.value;
     const isAnswer = Boolean(one && one.id === answers);
@@ -205,10 +208,16 @@ export const useKnowingStore = defineStore('knowing', () => {
       const theirs = offers.find((offer) => offer.id === other)!.asks;
       return other !== id && (!about.length || theirs.some((ask) => about.includes(ask)));
     });
-    notes.used(id, isAnswer ? { ...use, messageId: one!.id, offered: over, asks: about } : use);
-    if (!isAnswer) return;
+    const whole = isAnswer ? { ...use, messageId: one!.id, offered: over, asks: about } : use;
+    notes.used(id, whole);
+    const back = () => {
+      taken.value = taken.value.filter((other) => other !== id);
+      notes.used(id, whole, true);
+    };
+    if (!isAnswer) return back;
     taken.value = [...taken.value, id];
     learn(one!, [{ note: id, taken: true }, ...over.map((note) => ({ note, taken: false }))], about);
+    return back;
   }
   function learn(message: Asked, notes: { note: string; taken: boolean }[], asks: number[] = []): void {
     if (!wants('offers')) return;

@@ -294,21 +294,32 @@ export const useNotesStore = defineStore('notes', () => {
 
   const bin = () => api<BinRow[]>('/notes/bin');
 
-  /** Counts an insertion, here at once and on the server when it can. */
-  function used(id: string, use: NoteUse): void {
+  /** One after the other, so that what is taken back was counted before. */
+  let counting: Promise<unknown> = Promise.resolve();
+  /** Counts an insertion, or takes that back: here at once and on the server when it can. */
+  function used(id: string, use: NoteUse, isBack = false): void {
     const row = byId.value.get(id);
     if (!row) return;
+    const step = isBack ? -1 : 1;
+    const more = (count = 0) => Math.max(0, count + step);
     const people = use.person
-      ? { ...row.usedFor.people, [use.person]: (row.usedFor.people[use.person] ?? 0) + 1 }
+      ? { ...row.usedFor.people, [use.person]: more(row.usedFor.people[use.person]) }
       : row.usedFor.people;
     const words = { ...row.usedFor.words };
-    for (const word of use.words) words[word] = (words[word] ?? 0) + 1;
-    const counted = { ...row, used: row.used + 1, lastUsed: Date.now(), usedFor: { people, words } };
+    for (const word of use.words) words[word] = more(words[word]);
+    const counted = {
+      ...row,
+      used: more(row.used),
+      ...(!isBack && { lastUsed: Date.now() }),
+      usedFor: { people, words },
+    };
     rows.value = rows.value.map((other) => (other.id === id ? counted : other));
     tell({ type: 'put', note: toSearch(counted) });
-    api(`/notes/${id}/used`, { method: 'POST', body: use }).catch(() => {
-      /* A use that is not counted harms nothing; the next load shows what the server knows. */
-    });
+    counting = counting
+      .then(() => api(`/notes/${id}/used`, { method: isBack ? 'DELETE' : 'POST', body: use }))
+      .catch(() => {
+        /* A use that is not counted harms nothing; the next load shows what the server knows. */
+      });
   }
 
   return {

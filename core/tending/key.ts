@@ -18,6 +18,10 @@ export type Tending =
   | { kind: 'day-over'; note: string; day: Day }
   /** A blank draws on a lookup that is gone. */
   | { kind: 'lookup-gone'; note: string }
+  /** An amount in it has no currency, though it may have been kept from one in another. */
+  | { kind: 'no-currency'; note: string; label: string }
+  /** The name or address of somebody it was sent to stands in its wording, or an amount that was named to them. */
+  | { kind: 'names-client'; note: string; said: string }
   /** Its cue goes off where it is not meant: so often in the messages sent last. */
   | { kind: 'cue-accident'; note: string; cue: string; count: number; messages: number }
   /** A blank that was filled with the same answer each time. */
@@ -30,6 +34,7 @@ export type Tending =
 function aboutOf(one: Tending): string {
   if ('other' in one) return one.other;
   if ('label' in one) return one.label;
+  if ('said' in one) return one.said;
   if ('edit' in one) return `${one.edit.kind} ${one.edit.before.slice(0, 60)} ${one.edit.after.join(' ')}`;
   return 'day' in one ? one.day : '';
 }

@@ -28,6 +28,7 @@ const facts = (more: Partial<TendingFacts> = {}): TendingFacts => ({
   accidents: [],
   always: [],
   together: [],
+  sentTo: [],
   letters: [],
   ...more,
 });
@@ -37,6 +38,37 @@ const LONG =
 describe('what of a library wants attention', () => {
   it('finds nothing in a library that is well kept', () => {
     expect(tend([note('a', LONG), note('b', 'The workshop is open on Mondays.')], facts())).toEqual([]);
+  });
+
+  it('finds an amount that says no currency, and leaves alone one that does or was named by hand', () => {
+    const money = (label: string, currency = '') => ({
+      type: 'doc',
+      content: [
+        { type: 'paragraph', content: [{ type: 'blank', attrs: { label, kind: 'money', options: { currency } } }] },
+      ],
+    });
+    const body = (id: string, label: string, currency?: string) => note(id, '', { body: money(label, currency) });
+    const notes = [body('a', 'amount'), body('b', 'amount 2'), body('c', 'amount', 'EUR'), body('d', 'deposit')];
+    expect(tend(notes, facts())).toEqual([
+      { kind: 'no-currency', note: 'a', label: 'amount' },
+      { kind: 'no-currency', note: 'b', label: 'amount 2' },
+    ]);
+  });
+
+  it('finds the name or address of somebody a note was sent to, whole and not by one word', () => {
+    const notes = [
+      note('a', 'Dear Aoife Lennox, thank you.'),
+      note('b', 'Write to aoife@marsh.example, please.'),
+      note('c', 'Dear Aoife, thank you for the marsh.'),
+      note('d', 'The Lennoxville road is closed for Aoife Lennoxville.'),
+    ];
+    const sentTo = notes.map(({ id }) => ({ note: id, name: 'Aoife Lennox', address: 'aoife@marsh.example' }));
+    expect(tend(notes, facts({ sentTo }))).toEqual([
+      { kind: 'names-client', note: 'a', said: 'Aoife Lennox' },
+      { kind: 'names-client', note: 'b', said: 'aoife@marsh.example' },
+    ]);
+    // Whom it was not sent to may be named.
+    expect(tend(notes, facts({ sentTo: [{ note: 'c', name: 'Aoife Lennox', address: 'x@y.example' }] }))).toEqual([]);
   });
 
   it('finds a day that is over, and not one of every year', () => {

@@ -4,6 +4,7 @@ import { lookupsIn } from '../lookup/uses';
 import { NearIndex } from '../near/index';
 import { parseDoc, type DocJson } from '../note/schema';
 import { flat } from '../edits/flat';
+import { fold } from '../text/fold';
 import { learntEdits } from '../edits/learnt';
 import type { LearntFrom, Tending } from './key';
 
@@ -33,6 +34,8 @@ export interface TendingFacts {
   lookups: ReadonlySet<string>;
   accidents: { note: string; count: number; messages: number }[];
   always: { note: string; label: string; answer: string; count: number }[];
+  /** Whom notes were sent to: each name and address once. */
+  sentTo: { note: string; name: string; address: string }[];
   /** How often each two notes went into one answer. */
   together: { note: string; other: string; count: number }[];
   /** Letters of notes that were changed in some of them: what the note said when it was put in, and what it said there. */
@@ -60,12 +63,14 @@ export function tend(notes: TendedNote[], facts: TendingFacts): Tending[] {
   const { now, today, locale, off, lookups } = facts;
   const byId = new Map(notes.map((note) => [note.id, note]));
   const over: Tending[] = [];
+  const amounts: Tending[] = [];
   const gone: Tending[] = [];
   const never: Tending[] = [];
   for (const { id, subject, body, subjectText, bodyText, used, createdAt, updatedAt } of notes) {
     const past = daysInText(`${subjectText}\n${bodyText}`, today, locale, off).find(
       ({ day, vague, text }) => !vague && isOnce(text) && day < today,
     );
+    for (const label of withoutCurrency(body)) amounts.push({ kind: 'no-currency', note: id, label });
     if (past) over.push({ kind: 'day-over', note: id, day: past.day });
     if ([...lookupsIn(subject, body)].some((lookup) => !lookups.has(lookup)))
       gone.push({ kind: 'lookup-gone', note: id });
@@ -89,6 +94,8 @@ export function tend(notes: TendedNote[], facts: TendingFacts): Tending[] {
     return [{ kind: 'goes-with', note, other, count }];
   });
   return [
+    ...namesOfClients(byId, facts),
+    ...amounts,
     ...over,
     ...gone,
     ...accidents,
@@ -98,6 +105,40 @@ export function tend(notes: TendedNote[], facts: TendingFacts): Tending[] {
     ...together,
     ...never,
   ];
+}
+
+/** Blanks that were made of an amount found in a message, and that write it in the account's currency. */
+function withoutCurrency(body: DocJson): string[] {
+  const found = new Set<string>();
+  // Most notes have none, and are not read for it.
+  if (!JSON.stringify(body).includes('"money"')) return [];
+  parseDoc(body).descendants(({ type, attrs }) => {
+    const isOne = type.name === 'blank' && attrs.kind === 'money' && !attrs.options.currency;
+    if (isOne && /^amount( \d+)?$/i.test(attrs.label)) found.add(attrs.label);
+  });
+  return [...found];
+}
+
+/** So long a name is that stands in a wording by no accident; one word alone may be any word. */
+const NAME = 4;
+
+/** Names and addresses of people that stand in notes that were sent to them. */
+function namesOfClients(notes: Map<string, TendedNote>, { sentTo }: TendingFacts): Tending[] {
+  const told = new Set<string>();
+  return sentTo.flatMap(({ note, name, address }): Tending[] => {
+    const one = notes.get(note);
+    if (!one || told.has(note)) return [];
+    const text = fold(`${one.name}\n${one.subjectText}\n${one.bodyText}`);
+    const said = [address, name].find((part) => {
+      const words = fold(part.trim());
+      const isName = words.length >= NAME && /[\s@]/.test(words);
+      const at = isName ? text.indexOf(words) : -1;
+      return at >= 0 && !/[\p{L}\p{N}]/u.test(`${text[at - 1] ?? ''}${text[at + words.length] ?? ''}`);
+    });
+    if (!said) return [];
+    told.add(note);
+    return [{ kind: 'names-client', note, said: said.trim() }];
+  });
 }
 
 /** What is changed again and again in notes, from the letters in which they began as they are now. */

@@ -24,11 +24,14 @@ import {
   setPinned,
   setPinOrder,
   setShelf,
+  uncountUse,
   updateNote,
   wholeNotes,
 } from '../db/repositories/notes';
 import { digestOfNotes, marksOfNotes } from '../db/repositories/noteMarks';
 import { constantAnswers } from '../db/repositories/noteAnswers';
+import { passOver } from '../db/repositories/pastAnswers';
+import { dropUse } from '../db/repositories/timeBack';
 import { listShelves, shelfById } from '../db/repositories/shelves';
 import type { Application } from './application';
 import { asWritten, notFound, stale, UserError } from './errors';
@@ -222,6 +225,15 @@ export async function noteUsed(app: Application, owner: string, id: string, use:
   if (!(await countUse(app.db, owner, id, use, app.now()))) throw notFound('note');
   if (use.messageId) await learnTaken(app, owner, use.messageId, [id], use.offered ?? [], use.asks);
   await logUse(app, owner, id, use.person);
+}
+
+/** Takes back that an insertion was counted: it was undone. */
+export async function noteUnused(app: Application, owner: string, id: string, use: NoteUse): Promise<void> {
+  await inTransaction(app.db, async (trx) => {
+    if (!(await uncountUse(trx, owner, id, use))) throw notFound('note');
+    await dropUse(trx, owner, id, use.person);
+    if (use.messageId) await passOver(trx, owner, use.messageId, id);
+  });
 }
 
 /** So often a blank is filled before it is called always the same. */

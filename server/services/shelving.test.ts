@@ -11,6 +11,7 @@ import {
   deleteNotes,
   keepNote,
   moveNotes,
+  noteUnused,
   noteUsed,
   orderPins,
   pinNotes,
@@ -242,6 +243,27 @@ describe('what a note was', () => {
       used: 3,
       usedFor: { people: { 'ada@x.example': 2, 'bo@x.example': 1 }, words: { tuning: 3, december: 2 } },
     });
+  });
+
+  it('is not used when putting it in was undone', async () => {
+    const { id: owner } = await newAccount(app);
+    const note = await keepNote(app, owner, input('Tuning'));
+    const use = { person: 'ada@x.example', words: ['tuning'] };
+    const state = async () => {
+      const { used, usedFor } = await readNote(app, owner, note.id);
+      return [used, usedFor, (await app.db('note_log').where({ owner })).length];
+    };
+    await noteUsed(app, owner, note.id, use);
+    const once = await state();
+    await noteUsed(app, owner, note.id, { ...use, words: ['tuning', 'december'] });
+    await noteUnused(app, owner, note.id, { ...use, words: ['tuning', 'december'] });
+    expect(await state()).toEqual(once);
+    await noteUnused(app, owner, note.id, use);
+    expect(await state()).toEqual([0, { people: {}, words: {} }, 0]);
+    await noteUnused(app, owner, note.id, use);
+    expect(await state()).toEqual([0, { people: {}, words: {} }, 0]);
+    const stranger = await newAccount(app);
+    await expect(noteUnused(app, stranger.id, note.id, use)).rejects.toMatchObject({ status: 404 });
   });
 
   it('points out a blank that is always filled alike, and only that', async () => {

@@ -3,6 +3,7 @@ import { tendingKey, type Tending } from '#core/tending/key';
 import { lookupIds } from '../db/repositories/lookups';
 import { editedLetters } from '../db/repositories/noteEdits';
 import { latestSources } from '../db/repositories/messageSources';
+import { peopleSentTo } from '../db/repositories/sentNotes';
 import { wholeNotes } from '../db/repositories/notes';
 import { alwaysSame, leaveAlone, leftAlone, usedTogether } from '../db/repositories/tending';
 import { runTask } from '../work/pool';
@@ -17,6 +18,8 @@ const ALWAYS = 4;
 const TOGETHER = 4;
 const EDITED = 3;
 const MOST = 500;
+/** So many letters with notes in them, the latest, are looked at for whom they went to. */
+const SENT_TO = 20_000;
 
 /** How often each cue would have gone off by accident in the messages sent last. */
 async function accidents(
@@ -34,7 +37,7 @@ async function accidents(
 /** What of the library wants attention, but for what is meant to stay as it is. */
 export async function readTending(app: Application, owner: string): Promise<Tending[]> {
   const { db } = app;
-  const [settings, notes, lookups, always, together, left, letters] = await Promise.all([
+  const [settings, notes, lookups, always, together, left, letters, sentTo] = await Promise.all([
     readSettings(app, owner),
     wholeNotes(db, owner),
     lookupIds(db, owner),
@@ -42,6 +45,7 @@ export async function readTending(app: Application, owner: string): Promise<Tend
     usedTogether(db, owner, TOGETHER, MOST),
     leftAlone(db, owner),
     editedLetters(db, owner, EDITED),
+    peopleSentTo(db, owner, SENT_TO),
   ]);
   const now = app.now();
   const facts = {
@@ -58,6 +62,7 @@ export async function readTending(app: Application, owner: string): Promise<Tend
     ),
     always,
     together,
+    sentTo,
     letters: letters.map(({ to: [box], ...letter }) => ({ ...letter, to: box?.name || box?.address || '' })),
   };
   const tended = notes.map(

@@ -234,6 +234,7 @@ export async function furnish(owner: APIRequestContext) {
     'GET /notes/[id]': { path: `/notes/${note.id}` },
     'PUT /notes/[id]': { path: `/notes/${note.id}`, data: { version: 1, name: 'X', subject: EMPTY, body: EMPTY } },
     'POST /notes/[id]/used': { path: `/notes/${note.id}/used` },
+    'DELETE /notes/[id]/used': { path: `/notes/${note.id}/used` },
     'GET /notes/[id]/history': { path: `/notes/${note.id}/history` },
     'GET /notes/[id]/constants': { path: `/notes/${note.id}/constants` },
     'GET /notes/[id]/file/[format]': { path: `/notes/${note.id}/file/md` },

@@ -85,6 +85,7 @@ const letter = useLetter(handle, {
   onCue: (target) => void insert(target.cue!.id, target),
   onPlace: ({ insertion, label }) => fillList.value?.focus({ insertion, key: blankKey(label) }),
   hold: ahead.hold,
+  onUndone: (insertion, isUndone) => counted.get(insertion)?.(isUndone),
   onPassage: (insertion, place) => fillList.value?.focusPassage(insertion, place),
 });
 const { body, subject, changes, search, questions } = letter;
@@ -148,6 +149,17 @@ const { previewed, preview, takePreviewed } = useNotePreview({
   problem: fail,
 });
 
+/** How each insertion was counted: one that is undone is not, and is again when it is back. */
+const counted = new Map<string, (isUndone: boolean) => void>();
+function count(insertion: string, id: string) {
+  const use = () => knowing.used(id, occasion.value, answers.value);
+  let back = use();
+  counted.set(insertion, (isUndone) => {
+    if (isUndone) back();
+    else back = use();
+  });
+}
+
 /** @param which a note, or a part of one */
 async function insert(which: string | Note, target?: Omit<Target, 'editor'> & Partial<Target>) {
   if (busy.value) return;
@@ -161,7 +173,7 @@ async function insert(which: string | Note, target?: Omit<Target, 'editor'> & Pa
       if (editor.isDestroyed) return;
       // What was typed to find it may have grown while the note was fetched.
       const insertion = letter.insert(note, search.value && target ? { range: search.value.range } : target);
-      if (note.id) knowing.used(note.id, occasion.value, answers.value);
+      if (note.id) count(insertion, note.id);
       await nextTick();
       if (!fillList.value?.focusFirst(insertion) && (editor !== body || !letter.toCaret())) editor.commands.focus();
       await nextTick();

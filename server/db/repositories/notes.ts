@@ -357,6 +357,23 @@ export async function countUse(db: Knex, owner: string, id: string, { person, wo
   return true;
 }
 
+/** Takes an insertion back that was counted; false where there is no such note. */
+export async function uncountUse(db: Knex, owner: string, id: string, { person, words }: NoteUse): Promise<boolean> {
+  const changed = await db('notes')
+    .where({ owner, id })
+    .update({ used: db.raw('IF(used > 0, used - 1, 0)') });
+  const mine = () => db('note_uses').where({ owner, note_id: id });
+  const of = (query: Knex.QueryBuilder) =>
+    query.where((q) =>
+      q
+        .where({ kind: 'person', value: addressKey(person).slice(0, 190) })
+        .orWhere((word) => word.where({ kind: 'word' }).whereIn('value', words)),
+    );
+  await of(mine()).where('uses', '<=', 1).delete();
+  await of(mine()).decrement('uses', 1);
+  return changed === 1;
+}
+
 /** Keeps a wording that is about to be replaced. */
 export async function insertVersion(
   db: Knex,

@@ -66,6 +66,11 @@ export async function rememberPast(
     });
 }
 
+/** A note that was put into the answer to a message was taken out of it again. */
+export async function passOver(db: Knex, owner: string, message: string, note: string): Promise<void> {
+  await db('past_answers').where({ owner, message_id: message, note_id: note }).update({ taken: false });
+}
+
 /** Puts down which notes answered a message in the end; what is known of the message stays. @returns false where nothing is known of it */
 export async function settlePast(
   db: Knex,

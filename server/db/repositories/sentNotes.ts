@@ -14,6 +14,21 @@ export async function rememberSentNotes(db: Knex, owner: string, address: string
     .merge(['sent_at']);
 }
 
+/** Whom notes were sent to, the latest first: the address, and the name where there is one. */
+export async function peopleSentTo(
+  db: Knex,
+  owner: string,
+  limit: number,
+): Promise<{ note: string; name: string; address: string }[]> {
+  const rows = await db('sent_notes as s')
+    .leftJoin('people as p', (join) => join.on('p.owner', 's.owner').andOn('p.address_key', 's.address_key'))
+    .where({ 's.owner': owner })
+    .orderBy('s.sent_at', 'desc')
+    .limit(limit)
+    .select({ note: 's.note_id', address: 's.address_key', name: 'p.full_name' });
+  return rows.map(({ note, address, name }) => ({ note, address, name: name ?? '' }));
+}
+
 /** The notes somebody was sent, the latest first. */
 export async function notesSentTo(db: Knex, owner: string, address: string): Promise<{ note: string; at: number }[]> {
   const rows = await db('sent_notes')

@@ -23,6 +23,15 @@ export async function insertUses(db: Knex, owner: string, uses: (LoggedUse & { i
   await db.batchInsert('note_log', rows, 500);
 }
 
+/** Drops the latest use of a note for somebody. */
+export async function dropUse(db: Knex, owner: string, note: string, person: string): Promise<void> {
+  await db('note_log')
+    .where({ owner, note_id: note, address_key: addressKey(person).slice(0, 320) })
+    .orderBy('used_at', 'desc')
+    .limit(1)
+    .delete();
+}
+
 /** Uses counted together. */
 export interface Counted {
   uses: number;

@@ -9,6 +9,9 @@ export default {
   nearlySame: 'Says nearly the same as “{other}”, which is used more.',
   dayOver: '{day} stands in it, and that is over.',
   lookupGone: 'A blank in it draws on a lookup that is gone.',
+  noCurrency:
+    'Its blank “{label}” has no currency of its own. Check that the amount is in yours, or choose another one.',
+  namesClient: '“{said}” stands in it, somebody it was sent to. Check that nothing of theirs goes to others.',
   cueAccident:
     'Its cue “{cue}” would have gone off by accident {count} time in the last {messages} messages sent. | Its cue “{cue}” would have gone off by accident {count} times in the last {messages} messages sent.',
   alwaysSame: 'Its blank “{label}” was filled with “{answer}” all {count} times.',
